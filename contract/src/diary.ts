@@ -1,0 +1,94 @@
+import { METHODS, type Method } from '@maul/core';
+import { z } from 'zod';
+import { Athlete, Basis, Order, WeighIn } from './athlete.ts';
+import { Base, Day, Id, Moment, Name, Nutrients, PortionGrams, Text, Time, Version, Zone } from './common.ts';
+import { Season } from './season.ts';
+
+export const FoodState = z.enum(['raw', 'dry', 'cooked', 'drained', 'canned', 'frozen', 'pressed', 'as sold']);
+
+/** A food as a portion keeps it: copied on the day it was weighed. */
+export const PortionFood = z.strictObject({
+  id: z.string().min(1).max(80),
+  name: Name,
+  state: FoodState,
+  source: z.string().max(300),
+  per100g: Nutrients,
+});
+
+export const MethodName = z.enum(METHODS as readonly [Method, ...Method[]]);
+
+/** What the scale said when a portion was captured, grams. */
+export const Trail = z.strictObject({
+  gross: z.number(),
+  tare: z.number(),
+  net: z.number(),
+  division: z.number().positive(),
+  settled: z.enum(['stable', 'forced']),
+  source: z.string().max(60),
+  at: Moment,
+});
+
+export const Meal = z.strictObject({
+  id: Id,
+  day: Day,
+  time: Time,
+  zone: z.string(),
+  eaten: z.boolean(),
+  version: Version,
+  deleted: z.boolean(),
+});
+export type MealRow = z.infer<typeof Meal>;
+export const PutMeal = z.strictObject({ base: Base, day: Day, time: Time, zone: Zone, eaten: z.boolean(), deleted: z.boolean() });
+
+const portionBody = {
+  mealId: Id,
+  position: z.int().min(0).max(1000),
+  food: PortionFood,
+  plannedGrams: PortionGrams.nullable(),
+  grams: PortionGrams.nullable(),
+  method: MethodName.nullable(),
+  division: z.number().positive().max(100).nullable(),
+  trail: Trail.nullable(),
+};
+export const Portion = z.strictObject({ id: Id, ...portionBody, version: Version, deleted: z.boolean() });
+export type PortionRow = z.infer<typeof Portion>;
+export const PutPortion = z
+  .strictObject({ base: Base, ...portionBody, deleted: z.boolean() })
+  .refine((p) => (p.grams === null) === (p.method === null), {
+    message: 'A measured portion says how it was measured, and only a measured one does.',
+    path: ['method'],
+  })
+  .refine((p) => p.plannedGrams !== null || p.grams !== null, {
+    message: 'A portion has a planned or a measured amount.',
+    path: ['grams'],
+  });
+
+export const Note = z.strictObject({
+  id: Id,
+  day: Day,
+  mealId: Id.nullable(),
+  text: z.string(),
+  authorId: Id,
+  authorName: z.string(),
+  createdAt: Moment,
+  version: Version,
+  deleted: z.boolean(),
+});
+export type NoteRow = z.infer<typeof Note>;
+export const PutNote = z.strictObject({ base: Base, day: Day, mealId: Id.nullable(), text: Text, deleted: z.boolean() });
+
+/** Everything a day is computed from. The day itself is never stored. */
+export const DayDocument = z.strictObject({
+  athlete: Athlete,
+  date: Day,
+  /** The athlete's present day, in their zone. */
+  today: Day,
+  season: Season,
+  bases: z.array(Basis),
+  orders: z.array(Order),
+  meals: z.array(Meal),
+  portions: z.array(Portion),
+  notes: z.array(Note),
+  weighIn: WeighIn.nullable(),
+});
+export type DayDocument = z.infer<typeof DayDocument>;

@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import { DemoPeople, Grant, Session, ShareWithCoach, SignIn, SignUp } from './accounts.ts';
+import { Order, PutWeighIn, SignOrder, Start, WeighIn } from './athlete.ts';
+import { Day, Empty, Id } from './common.ts';
+import { DayDocument, Meal, Note, Portion, PutMeal, PutNote, PutPortion } from './diary.ts';
+import { Food, FoodQuery, FoodResults, PutFood } from './foods.ts';
+import { Roster } from './roster.ts';
+
+export type Verb = 'get' | 'post' | 'put' | 'delete';
+export interface Route<
+  P extends z.ZodType = z.ZodType,
+  Q extends z.ZodType = z.ZodType,
+  B extends z.ZodType = z.ZodType,
+  R extends z.ZodType = z.ZodType,
+> {
+  verb: Verb;
+  /** Express notation, `:name` for a parameter. */
+  path: string;
+  access: 'public' | 'signed-in';
+  what: string;
+  params: P;
+  query: Q;
+  body: B;
+  response: R;
+}
+
+const route = <
+  P extends z.ZodType = typeof Empty,
+  Q extends z.ZodType = typeof Empty,
+  B extends z.ZodType = typeof Empty,
+  R extends z.ZodType = typeof Empty,
+>(
+  verb: Verb,
+  path: string,
+  what: string,
+  parts: { access?: 'public'; params?: P; query?: Q; body?: B; response?: R } = {},
+): Route<P, Q, B, R> => ({
+  verb,
+  path,
+  what,
+  access: parts.access ?? 'signed-in',
+  params: (parts.params ?? Empty) as P,
+  query: (parts.query ?? Empty) as Q,
+  body: (parts.body ?? Empty) as B,
+  response: (parts.response ?? Empty) as R,
+});
+
+const ofAthlete = z.strictObject({ athleteId: Id });
+const inAthlete = z.strictObject({ athleteId: Id, id: Id });
+
+/** Every request that Maul answers: the one place where they are written down. */
+export const routes = {
+  health: route('get', '/api/health', 'Whether the server and its database answer.', {
+    access: 'public',
+    response: z.strictObject({ database: z.enum(['up', 'down']) }),
+  }),
+  demo: route('get', '/api/demo', 'The invented people of the demo, if it is loaded.', { access: 'public', response: DemoPeople }),
+  signUp: route('post', '/api/accounts', 'Makes an account and signs it in.', { access: 'public', body: SignUp, response: Session }),
+  signIn: route('post', '/api/session', 'Signs in.', { access: 'public', body: SignIn, response: Session }),
+  session: route('get', '/api/session', 'Who is signed in.', { response: Session }),
+  touchSession: route('put', '/api/session', 'Keeps the session alive.'),
+  signOut: route('delete', '/api/session', 'Signs out here.'),
+  signOutEverywhere: route('delete', '/api/sessions', 'Ends every session of this person.'),
+
+  start: route('put', '/api/athletes/:athleteId/start', 'Body and a first phase of a new athlete.', {
+    params: ofAthlete,
+    body: Start,
+    response: Session,
+  }),
+  share: route('put', '/api/athletes/:athleteId/grants/:id', 'Shares everything with a coach, by their code.', {
+    params: inAthlete,
+    body: ShareWithCoach,
+    response: Grant,
+  }),
+  endShare: route('delete', '/api/athletes/:athleteId/grants/:id', 'Ends the sharing at once.', { params: inAthlete }),
+
+  day: route('get', '/api/athletes/:athleteId/days/:date', 'Everything a day is computed from.', {
+    params: z.strictObject({ athleteId: Id, date: Day }),
+    response: DayDocument,
+  }),
+  putMeal: route('put', '/api/athletes/:athleteId/meals/:id', 'Adds, changes or takes away a meal.', {
+    params: inAthlete,
+    body: PutMeal,
+    response: Meal,
+  }),
+  putPortion: route('put', '/api/athletes/:athleteId/portions/:id', 'Adds, measures, changes or takes away a portion.', {
+    params: inAthlete,
+    body: PutPortion,
+    response: Portion,
+  }),
+  putNote: route('put', '/api/athletes/:athleteId/notes/:id', 'Writes beside a day or a meal.', {
+    params: inAthlete,
+    body: PutNote,
+    response: Note,
+  }),
+  putWeighIn: route('put', '/api/athletes/:athleteId/weigh-ins/:id', 'A morning on the scale.', {
+    params: inAthlete,
+    body: PutWeighIn,
+    response: WeighIn,
+  }),
+  orders: route('get', '/api/athletes/:athleteId/orders', 'Every order ever signed, the newest first.', {
+    params: ofAthlete,
+    response: z.strictObject({ orders: z.array(Order) }),
+  }),
+  signOrder: route('put', '/api/athletes/:athleteId/orders/:id', 'Signs a change order. Orders are never changed afterwards.', {
+    params: inAthlete,
+    body: SignOrder,
+    response: Order,
+  }),
+  acknowledge: route('put', '/api/athletes/:athleteId/orders/:id/acknowledgement', 'The athlete has read the order.', {
+    params: inAthlete,
+    response: Order,
+  }),
+  foods: route('get', '/api/athletes/:athleteId/foods', 'Searches foods: own and recent ones first.', {
+    params: ofAthlete,
+    query: FoodQuery,
+    response: FoodResults,
+  }),
+  putFood: route('put', '/api/athletes/:athleteId/foods/:id', 'Adds or changes an own food.', {
+    params: inAthlete,
+    body: PutFood,
+    response: Food,
+  }),
+  roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', { response: Roster }),
+} as const;
+
+export type RouteName = keyof typeof routes;
+type Part<N extends RouteName, K extends 'params' | 'query' | 'body' | 'response'> = (typeof routes)[N][K];
+export type ParamsOf<N extends RouteName> = z.infer<Part<N, 'params'>>;
+export type QueryOf<N extends RouteName> = z.input<Part<N, 'query'>>;
+export type BodyOf<N extends RouteName> = z.input<Part<N, 'body'>>;
+export type ResponseOf<N extends RouteName> = z.infer<Part<N, 'response'>>;
+
+/** What the server tells a listening page: something of this athlete has changed. Sent over `/api/events`. */
+export const ChangeEvent = z.strictObject({
+  athleteId: Id,
+  what: z.enum(['meal', 'portion', 'note', 'order', 'weigh-in', 'season', 'grant', 'food']),
+});
+export type ChangeEvent = z.infer<typeof ChangeEvent>;
+export const EVENTS_PATH = '/api/events';

@@ -1,0 +1,241 @@
+import { energyOf } from '../energy/index.ts';
+import {
+  gramsUncertainty,
+  K90,
+  sumUncertainty,
+  weighedShare,
+  type Method,
+  type UncertainShare,
+} from '../measure/index.ts';
+import { carbohydrate, perGrams, type CarbBasis, type NutrientVector } from '../nutrients/index.ts';
+import { TARGET_KEYS, type TargetKey, type Window } from '../targets/index.ts';
+import { DAY_TURNS_AT } from '../units/index.ts';
+
+/** A food as a portion holds it: a copy, so that editing the food never changes what was eaten. */
+export interface SheetFood {
+  id: string;
+  name: string;
+  state: string;
+  per100g: NutrientVector;
+}
+
+/** One food, one amount, measured one way. */
+export interface SheetPortion {
+  id: string;
+  food: SheetFood;
+  plannedGrams: number | null;
+  /** The true amount once it is known, grams. */
+  grams: number | null;
+  method: Method | null;
+  /** The scale's division, grams, when a scale was used. */
+  division: number | null;
+}
+
+export interface SheetMeal {
+  id: string;
+  /** Local time, HH:MM. Before the day's turn it belongs to the end of the day. */
+  time: string;
+  eaten: boolean;
+  portions: readonly SheetPortion[];
+}
+
+/** A portion that is on the scale right now. */
+export interface LivePortion {
+  portionId: string;
+  grams: number;
+  division: number;
+}
+
+/** Grams and kcal of a portion or a meal; undefined where unknown. */
+export type Amounts = Record<TargetKey, number | undefined>;
+
+export interface PortionLine {
+  id: string;
+  portion: SheetPortion;
+  state: 'planned' | 'measured' | 'eaten' | 'live';
+  /** The grams that count: what was measured, else what is planned. */
+  grams: number;
+  amounts: Amounts;
+}
+
+export interface MealLine {
+  id: string;
+  /** Numbered through the day by time, from 1. */
+  number: number;
+  time: string;
+  title: string;
+  eaten: boolean;
+  lines: PortionLine[];
+  /** Sums of the known amounts. */
+  totals: Record<TargetKey, number>;
+  /** True when some portion does not state the nutrient: the total is "at least". */
+  atLeast: Record<TargetKey, boolean>;
+  measured: number;
+}
+
+export type WindowState = 'short' | 'inside' | 'over';
+
+export interface NutrientLine {
+  /** Measured or eaten so far. */
+  eaten: number;
+  /** Planned beyond that. */
+  planned: number;
+  /** eaten + planned. */
+  lands: number;
+  window: Window | null;
+  state: WindowState | null;
+  landsState: WindowState | null;
+  /** Half-width of the 90 % band of what is eaten. */
+  spread: number;
+  /** True when a portion does not state it: then eaten is a lower bound. */
+  atLeast: boolean;
+}
+
+export interface DaySheet {
+  nutrients: Record<TargetKey, NutrientLine>;
+  meals: MealLine[];
+  /** Part of the eaten energy that came off a scale, 0 to 1; undefined on a day with none. */
+  weighedShare: number | undefined;
+}
+
+/** Where a value stands against its window. */
+export const windowState = (value: number, window: Window): WindowState => {
+  if (value < window.low - 1e-9) return 'short';
+  return value > window.high + 1e-9 ? 'over' : 'inside';
+};
+
+/** Energy and macros of a vector, carbohydrate on the wanted basis. Unknown stays undefined. */
+export const amountsOf = (vector: NutrientVector, carbBasis: CarbBasis): Amounts => ({
+  ENERC: energyOf(vector)?.kcal,
+  PROCNT: vector.PROCNT,
+  CARB: carbohydrate(vector, carbBasis),
+  FAT: vector.FAT,
+  FIBTG: vector.FIBTG,
+});
+
+/** Minutes from the turn of the day, so that 00:30 sorts after 23:00. Throws RangeError for a time that is none. */
+export const minutesIntoDay = (time: string, turnsAt = DAY_TURNS_AT): number => {
+  const found = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(time);
+  if (!found) throw new RangeError(`"${time}" is not a time of the day written HH:MM.`);
+  return (Number(found[1]) * 60 + Number(found[2]) - turnsAt + 1440) % 1440;
+};
+
+/** A meal's title: its three heaviest foods, in short. */
+export const mealTitle = (portions: readonly SheetPortion[]): string => {
+  const heaviest = [...portions]
+    .sort((a, b) => (b.grams ?? b.plannedGrams ?? 0) - (a.grams ?? a.plannedGrams ?? 0))
+    .slice(0, 3)
+    .map((p) => p.food);
+  const names = portions.filter((p) => heaviest.includes(p.food)).map((p) => shortName(p.food.name));
+  const text = [...new Set(names)].slice(0, 3).join(', ').toLowerCase();
+  return text === '' ? 'Nothing in it yet' : text.charAt(0).toUpperCase() + text.slice(1);
+};
+
+const shortName = (name: string): string => name.split(',')[0]?.trim() ?? name;
+
+const zero = <T>(value: T): Record<TargetKey, T> => ({
+  ENERC: value,
+  PROCNT: value,
+  CARB: value,
+  FAT: value,
+  FIBTG: value,
+});
+
+const portionLine = (portion: SheetPortion, eaten: boolean, carbBasis: CarbBasis, live?: LivePortion): PortionLine => {
+  const isLive = live?.portionId === portion.id;
+  const now: SheetPortion = isLive ? { ...portion, grams: live.grams, method: 'scale', division: live.division } : portion;
+  const grams = now.grams ?? now.plannedGrams ?? 0;
+  const measured = eaten ? 'eaten' : 'measured';
+  return {
+    id: portion.id,
+    portion: now,
+    state: isLive ? 'live' : now.grams === null ? 'planned' : measured,
+    grams,
+    amounts: amountsOf(perGrams(portion.food.per100g, grams), carbBasis),
+  };
+};
+
+const mealLine = (meal: SheetMeal, number: number, carbBasis: CarbBasis, live?: LivePortion): MealLine => {
+  const lines = meal.portions.map((p) => portionLine(p, meal.eaten, carbBasis, live));
+  const totals = zero(0);
+  const atLeast = zero(false);
+  for (const line of lines)
+    for (const key of TARGET_KEYS) {
+      const value = line.amounts[key];
+      if (value === undefined) atLeast[key] = true;
+      else totals[key] += value;
+    }
+  return {
+    id: meal.id,
+    number,
+    time: meal.time,
+    title: mealTitle(meal.portions),
+    eaten: meal.eaten,
+    lines,
+    totals,
+    atLeast,
+    measured: lines.filter((l) => l.state !== 'planned').length,
+  };
+};
+
+const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Window | null): NutrientLine => {
+  let eaten = 0;
+  let planned = 0;
+  let atLeast = false;
+  const shares: UncertainShare[] = [];
+  for (const { portion, state, grams, amounts } of lines) {
+    const value = amounts[key];
+    if (value === undefined) {
+      atLeast = true;
+      continue;
+    }
+    if (state === 'planned') {
+      planned += value;
+      continue;
+    }
+    eaten += value;
+    const sd = gramsUncertainty(grams, portion.method ?? 'eye', portion.division ?? 1);
+    shares.push({ foodId: portion.food.id, value, relativeGrams: grams > 0 ? sd / grams : 0 });
+  }
+  const lands = eaten + planned;
+  return {
+    eaten,
+    planned,
+    lands,
+    window,
+    state: window && windowState(eaten, window),
+    landsState: window && windowState(lands, window),
+    spread: K90 * sumUncertainty(shares),
+    atLeast,
+  };
+};
+
+/**
+ * The day, computed and never stored: what is eaten, what is planned, where it lands against the windows and how sure
+ * that is. A portion with a measured amount counts as eaten from the moment it is measured (it is on the plate); one
+ * that is on the scale counts with what lies there now. kcal and grams. Throws RangeError for a meal at an impossible time.
+ */
+export const daySheet = (input: {
+  meals: readonly SheetMeal[];
+  windows: Record<TargetKey, Window> | null;
+  carbBasis: CarbBasis;
+  live?: LivePortion;
+  turnsAt?: number;
+}): DaySheet => {
+  const { meals, windows, carbBasis, live, turnsAt } = input;
+  const inOrder = [...meals].sort(
+    (a, b) => minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) || a.id.localeCompare(b.id),
+  );
+  const mealLines = inOrder.map((meal, i) => mealLine(meal, i + 1, carbBasis, live));
+  const lines = mealLines.flatMap((meal) => meal.lines);
+  const nutrients = {} as Record<TargetKey, NutrientLine>;
+  for (const key of TARGET_KEYS) nutrients[key] = nutrientLine(key, lines, windows?.[key] ?? null);
+  const measured = lines.filter((l) => l.state !== 'planned');
+  return {
+    nutrients,
+    meals: mealLines,
+    weighedShare: weighedShare(
+      measured.map((l) => ({ kcal: l.amounts.ENERC ?? 0, method: l.portion.method ?? 'eye' })),
+    ),
+  };
+};

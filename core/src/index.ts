@@ -1,0 +1,15 @@
+export * from './random.ts';
+export * from './units/index.ts';
+export * from './nutrients/index.ts';
+export * from './energy/index.ts';
+export * from './measure/index.ts';
+export * from './scale/index.ts';
+export * from './season/index.ts';
+export * from './targets/index.ts';
+export * from './day/index.ts';
+export * from './trend/index.ts';
+export * from './caution/index.ts';
+export * from './review/index.ts';
+
+/** Version of the computations; kept with every basis, so that a past figure says what made it. */
+export const CORE_VERSION = '0.1.0';

@@ -1,0 +1,74 @@
+import type { Grams } from '../units/index.ts';
+
+/** How the grams of a portion are known. */
+export type Method = 'scale' | 'jar' | 'pieces' | 'label' | 'spoon' | 'eye' | 'out';
+
+export const METHODS: readonly Method[] = ['scale', 'jar', 'pieces', 'label', 'spoon', 'eye', 'out'];
+
+/**
+ * Relative standard uncertainty of the grams for methods without a scale. Sources: pieces, spoon and eye are from memory;
+ * label serving ("not every scoop weighs a scoop") and eaten out are common practice, no source.
+ */
+export const RELATIVE_GRAMS: Readonly<Record<Exclude<Method, 'scale' | 'jar'>, number>> = {
+  pieces: 0.08,
+  label: 0.1,
+  spoon: 0.15,
+  eye: 0.25,
+  out: 0.3,
+};
+
+/** Relative standard uncertainty of a food's composition, unless better is known. From memory. */
+export const COMPOSITION_RELATIVE = 0.1;
+
+/** Calibration of a kitchen scale, relative to the reading. From memory. */
+export const CALIBRATION_RELATIVE = 0.003;
+
+/** Half-width of a 90 % band in standard uncertainties, normal distribution. */
+export const K90 = 1.645;
+
+/**
+ * Standard uncertainty in grams of a mass read off a scale of division `division` (grams) in `readings` readings (tare
+ * and gross are two): d/sqrt(12) x sqrt(n) of rounding and 0.3 % of the reading for calibration, in quadrature.
+ * Throws RangeError for a division that is not positive. Source: JCGM 100:2008 (GUM), type B, uniform; calibration from memory.
+ */
+export const scaleUncertainty = (mass: number, division: number, readings = 2): Grams => {
+  if (!(division > 0)) throw new RangeError(`A scale's division must be positive, not ${division}.`);
+  const rounding = (division / Math.sqrt(12)) * Math.sqrt(readings);
+  return Math.hypot(rounding, CALIBRATION_RELATIVE * Math.abs(mass)) as Grams;
+};
+
+/** Standard uncertainty in grams of a portion measured one way. `division` is needed only for scale and jar; 1 g unless given. */
+export const gramsUncertainty = (mass: number, method: Method, division = 1): Grams =>
+  method === 'scale' || method === 'jar'
+    ? scaleUncertainty(mass, division, 2)
+    : ((RELATIVE_GRAMS[method] * Math.abs(mass)) as Grams);
+
+/** One portion's share of a nutrient and how sure its grams and its composition are. */
+export interface UncertainShare {
+  /** Composition is an error common to all portions of one food. */
+  foodId: string;
+  /** The nutrient in this portion. */
+  value: number;
+  /** Relative standard uncertainty of its grams. */
+  relativeGrams: number;
+  /** Relative standard uncertainty of its composition. */
+  relativeComposition?: number;
+}
+
+/**
+ * Standard uncertainty of a sum over portions: errors of grams add in quadrature; the composition error is common to all
+ * portions of one food and adds linearly within a food, in quadrature across foods. Unit: that of the values.
+ * Source: JCGM 100:2008 (GUM), 5.1 and 5.2.
+ */
+export const sumUncertainty = (shares: readonly UncertainShare[]): number => {
+  let gramsVariance = 0;
+  const byFood = new Map<string, number>();
+  for (const share of shares) {
+    gramsVariance += (share.relativeGrams * share.value) ** 2;
+    const composition = (share.relativeComposition ?? COMPOSITION_RELATIVE) * share.value;
+    byFood.set(share.foodId, (byFood.get(share.foodId) ?? 0) + composition);
+  }
+  let variance = gramsVariance;
+  for (const common of byFood.values()) variance += common ** 2;
+  return Math.sqrt(variance);
+};

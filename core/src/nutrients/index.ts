@@ -1,0 +1,3 @@
+export * from './tagnames.ts';
+export * from './vector.ts';
+export * from './carbohydrate.ts';

@@ -1,0 +1,3 @@
+export * from './types.ts';
+export * from './reducer.ts';
+export * from './simulated.ts';

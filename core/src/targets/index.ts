@@ -1,0 +1,2 @@
+export * from './expenditure.ts';
+export * from './targets.ts';

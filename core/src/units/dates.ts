@@ -1,0 +1,83 @@
+/** A civil date, YYYY-MM-DD. */
+declare const civil: unique symbol;
+export type IsoDate = string & { readonly [civil]: 'date' };
+
+const SHAPE = /^(\d{4})-(\d{2})-(\d{2})$/;
+const DAY_MS = 86_400_000;
+
+const toUtc = (date: string): number => {
+  const found = SHAPE.exec(date);
+  if (!found) throw new RangeError(`"${date}" is not a date written YYYY-MM-DD.`);
+  const [year, month, day] = [Number(found[1]), Number(found[2]), Number(found[3])];
+  const ms = Date.UTC(year, month - 1, day);
+  const back = new Date(ms);
+  if (back.getUTCMonth() !== month - 1 || back.getUTCDate() !== day)
+    throw new RangeError(`"${date}" is not a day of the calendar.`);
+  return ms;
+};
+
+const fromUtc = (ms: number): IsoDate => new Date(ms).toISOString().slice(0, 10) as IsoDate;
+
+/** Reads a civil date. Throws RangeError when the text is not a day of the calendar (2026-02-30 is not). */
+export const isoDate = (text: string): IsoDate => fromUtc(toUtc(text));
+
+/** True when the text is a day of the calendar written YYYY-MM-DD. */
+export const isIsoDate = (text: string): text is IsoDate => {
+  try {
+    toUtc(text);
+    return true;
+  } catch {
+    return false;
+  }
+};
+
+/** The date `days` civil days later (earlier when negative). Daylight saving has no part in it. */
+export const addDays = (date: IsoDate, days: number): IsoDate => fromUtc(toUtc(date) + days * DAY_MS);
+
+/** Whole civil days from `from` to `to`; negative when `to` lies before. */
+export const daysBetween = (from: IsoDate, to: IsoDate): number => Math.round((toUtc(to) - toUtc(from)) / DAY_MS);
+
+/** Day of the week, 1 Monday to 7 Sunday. Source: ISO 8601. */
+export const weekday = (date: IsoDate): number => ((new Date(toUtc(date)).getUTCDay() + 6) % 7) + 1;
+
+/** The first day of the athlete's week that holds the date; a week starts on Monday unless `startsOn` says else (1-7). */
+export const weekStart = (date: IsoDate, startsOn = 1): IsoDate => addDays(date, -((weekday(date) - startsOn + 7) % 7));
+
+/** Whole years lived on a date. Born on 29 February: the birthday is 1 March in common years. */
+export const ageOn = (birth: IsoDate, date: IsoDate): number => {
+  const years = Number(date.slice(0, 4)) - Number(birth.slice(0, 4));
+  return date.slice(5) < birth.slice(5) ? years - 1 : years;
+};
+
+/** A wall-clock moment in a zone: the civil date and the minutes since midnight. */
+export interface LocalMoment {
+  date: IsoDate;
+  minutes: number;
+}
+
+/** The wall clock of an IANA zone at an instant. Throws RangeError when the zone is unknown. */
+export const localMoment = (instant: Date, zone: string): LocalMoment => {
+  const parts = new Intl.DateTimeFormat('en-CA', {
+    timeZone: zone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    hourCycle: 'h23',
+  }).formatToParts(instant);
+  const part = (type: string): string => parts.find((p) => p.type === type)?.value ?? '';
+  return {
+    date: isoDate(`${part('year')}-${part('month')}-${part('day')}`),
+    minutes: Number(part('hour')) * 60 + Number(part('minute')),
+  };
+};
+
+/** Minutes after midnight at which an athlete's day turns, unless set: 04:00. common practice, no source. */
+export const DAY_TURNS_AT = 240;
+
+/** The athlete's day that an instant belongs to: before the turn it is still the day before. */
+export const athleteDay = (instant: Date, zone: string, turnsAt = DAY_TURNS_AT): IsoDate => {
+  const { date, minutes } = localMoment(instant, zone);
+  return minutes < turnsAt ? addDays(date, -1) : date;
+};

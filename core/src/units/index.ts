@@ -1,0 +1,3 @@
+export * from './brands.ts';
+export * from './convert.ts';
+export * from './dates.ts';

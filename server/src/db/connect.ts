@@ -1,0 +1,30 @@
+import { Kysely, PostgresDialect, sql, type Transaction } from 'kysely';
+import pg from 'pg';
+import type { AccountsDatabase, AppDatabase } from './schema.ts';
+
+// Dates stay civil dates and moments become ISO 8601 text: nothing here is ever a Date in the wrong zone.
+pg.types.setTypeParser(1082, (text) => text);
+pg.types.setTypeParser(1184, (text) => new Date(text).toISOString());
+
+export type AppDb = Kysely<AppDatabase>;
+export type AppTransaction = Transaction<AppDatabase>;
+export type AccountsDb = Kysely<AccountsDatabase>;
+
+export const makePool = (url: string, max: number): pg.Pool => {
+  const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5000 });
+  // An idle connection that the server ends is no reason to fall over: the next query opens a new one.
+  pool.on('error', () => undefined);
+  return pool;
+};
+
+export const makeDb = <T>(pool: pg.Pool): Kysely<T> => new Kysely<T>({ dialect: new PostgresDialect({ pool }) });
+
+/**
+ * Runs `work` in one transaction that acts as whoever holds the session token. The token is all that the transaction
+ * sets: the database resolves the person from it, and every policy asks the database.
+ */
+export const acting = <T>(db: AppDb, token: string, work: (trx: AppTransaction) => Promise<T>): Promise<T> =>
+  db.transaction().execute(async (trx) => {
+    await sql`select set_config('maul.token', ${token}, true)`.execute(trx);
+    return work(trx);
+  });

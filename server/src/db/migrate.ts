@@ -1,0 +1,46 @@
+import { Migrator, sql, type Kysely, type Migration } from 'kysely';
+import pg from 'pg';
+import * as ground from './migrations/0001_ground.ts';
+
+const migrations: Record<string, Migration> = { '0001_ground': ground };
+
+/** Brings a database up to date, forward only. Safe to repeat. Throws what went wrong; a failed step leaves nothing behind. */
+export const migrate = async (owner: Kysely<unknown>): Promise<string[]> => {
+  const migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
+  const { error, results } = await migrator.migrateToLatest();
+  if (error) throw error instanceof Error ? error : new Error(JSON.stringify(error));
+  return (results ?? []).map((r) => r.migrationName);
+};
+
+const MARK = 'Maul, made by its start command';
+
+/** The two roles that the server connects as. They own nothing and are no superusers. */
+export const ensureRoles = async (owner: Kysely<unknown>, passwords: { app: string; accounts: string }) => {
+  for (const [role, password] of [
+    ['maul_app', passwords.app],
+    ['maul_accounts', passwords.accounts],
+  ] as const) {
+    const found = await sql<{ mark: string | null }>`
+      select shobj_description(oid, 'pg_authid') as mark from pg_roles where rolname = ${role}`.execute(owner);
+    const quoted = pg.escapeLiteral(password);
+    if (found.rows.length === 0) {
+      await sql.raw(`create role ${role} login nosuperuser nobypassrls password ${quoted}`).execute(owner);
+      await sql.raw(`comment on role ${role} is '${MARK}'`).execute(owner);
+    } else if (found.rows[0]?.mark !== MARK) {
+      throw new Error(`This PostgreSQL server has a role "${role}" that is not Maul's. Nothing was changed.`);
+    } else {
+      await sql.raw(`alter role ${role} password ${quoted}`).execute(owner);
+    }
+  }
+};
+
+/** Refuses a database that holds somebody else's tables. */
+export const refuseForeignDatabase = async (owner: Kysely<unknown>): Promise<void> => {
+  const { rows } = await sql<{ name: string }>`
+    select tablename as name from pg_tables where schemaname = 'public'`.execute(owner);
+  const names = rows.map((r) => r.name);
+  if (names.length > 0 && !names.includes('kysely_migration'))
+    throw new Error('This database holds tables that are not Maul’s. Give Maul an empty database. Nothing was changed.');
+  if (names.length > 0 && !names.includes('house'))
+    throw new Error('This database was migrated by another program. Give Maul an empty database. Nothing was changed.');
+};

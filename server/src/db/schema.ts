@@ -1,0 +1,134 @@
+import type { PortionRow } from '@maul/contract';
+import type { CarbBasis, ChangeOrder, EquationSex, IsoDate, Method, NutrientVector, Season } from '@maul/core';
+import type { ColumnType, Generated, JSONColumnType } from 'kysely';
+
+type Written = Generated<string>;
+type Json<T extends object> = JSONColumnType<T, string, string>;
+type NullableJson<T extends object> = ColumnType<T | null, string | null, string | null>;
+
+interface Versioned {
+  athlete_id: string;
+  id: string;
+  version: Generated<number>;
+  deleted_at: string | null;
+  created_at: Written;
+  updated_at: Written;
+}
+export interface MealTable extends Versioned {
+  day: IsoDate;
+  time: string;
+  zone: string;
+  eaten: boolean;
+}
+export interface PortionTable extends Versioned {
+  meal_id: string;
+  position: number;
+  food: Json<PortionRow['food']>;
+  planned_grams: number | null;
+  grams: number | null;
+  method: Method | null;
+  division: number | null;
+  trail: NullableJson<NonNullable<PortionRow['trail']>>;
+}
+export interface NoteTable extends Versioned {
+  day: IsoDate;
+  meal_id: string | null;
+  text: string;
+  author_id: string;
+}
+export interface WeighInTable extends Versioned {
+  day: IsoDate;
+  kg: number;
+}
+export interface FoodOwnTable extends Versioned {
+  name: string;
+  state: string;
+  per100g: Json<NutrientVector>;
+  measures: Json<{ name: string; grams: number }[]>;
+}
+
+/** What the app's role sees. */
+export interface AppDatabase {
+  athlete: {
+    athlete_id: string;
+    sex: EquationSex;
+    birth_date: IsoDate;
+    height_cm: number;
+    zone: string;
+    day_turns_at: Generated<number>;
+    federation_class: string | null;
+    created_at: Written;
+  };
+  coach_grant: { athlete_id: string; id: string; coach_id: string; from_at: Written; ended_at: string | null };
+  season_revision: {
+    athlete_id: string;
+    id: string;
+    revision: number;
+    effective_from: IsoDate;
+    document: Json<Season>;
+    written_by: string;
+    written_at: Written;
+  };
+  basis: {
+    athlete_id: string;
+    id: string;
+    from_date: IsoDate;
+    weight_kg: number;
+    lean_kg: number | null;
+    expenditure: number;
+    expenditure_sd: number;
+    expenditure_from: 'equation' | 'balance' | 'carried';
+    carb_basis: CarbBasis;
+    core_version: string;
+    inputs_until: string;
+    written_at: Written;
+  };
+  change_order: {
+    athlete_id: string;
+    id: string;
+    phase_id: string;
+    from_date: IsoDate;
+    until_date: IsoDate | null;
+    day_types: string[] | null;
+    macro: ChangeOrder['macro'];
+    change: Json<ChangeOrder['change']>;
+    reason: string;
+    confirmed: string[];
+    signed_by: string;
+    signed_at: Written;
+  };
+  order_acknowledgement: { athlete_id: string; order_id: string; at: Written };
+  meal: MealTable;
+  portion: PortionTable;
+  note: NoteTable;
+  weigh_in: WeighInTable;
+  food_own: FoodOwnTable;
+  food_reference: {
+    id: string;
+    name: string;
+    state: string;
+    per100g: Json<NutrientVector>;
+    measures: Json<{ name: string; grams: number }[]>;
+    source: string;
+    remark: string | null;
+    offered_first: boolean;
+    search: string;
+  };
+}
+
+/** What the accounts role sees. */
+export interface AccountsDatabase {
+  person: {
+    id: string;
+    email: string;
+    name: string;
+    password_hash: string;
+    is_athlete: boolean;
+    is_coach: boolean;
+    is_demo: Generated<boolean>;
+    demo_about: string | null;
+    coach_code: string | null;
+    created_at: Written;
+  };
+  session: { token_hash: Buffer; person_id: string; created_at: Written; expires_at: string; ended_at: string | null };
+}

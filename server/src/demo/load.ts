@@ -1,0 +1,230 @@
+import { addDays, CORE_VERSION, isoDate, seededRandom, type IsoDate } from '@maul/core';
+import { sql, type Kysely } from 'kysely';
+import { DEMO_PASSWORD, hashPassword, newCoachCode, openSession } from '../accounts/index.ts';
+import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../db/connect.ts';
+import { referenceFoods } from '../foods/index.ts';
+import { readScenario, type ScenarioAthlete } from './scenario.ts';
+import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
+
+export interface DemoConnections {
+  owner: Kysely<unknown>;
+  app: AppDb;
+  accounts: AccountsDb;
+}
+
+interface Mark {
+  day: IsoDate;
+  at: string;
+}
+
+/** What the start command says about the demo; null when it is as it was. */
+export type DemoNews = string | null;
+
+/**
+ * Sees to it that the demo is there and of today. An old one is made anew, unless somebody has written in it. Accounts
+ * that people made themselves are never touched, and on a database that already has people no demo is loaded.
+ */
+export const ensureDemo = async (links: DemoConnections, dataDir: string, now = new Date()): Promise<DemoNews> => {
+  const { owner } = links;
+  const today = isoDate(now.toISOString().slice(0, 10));
+  const found = await sql<{ value: Mark }>`select value from house where key = 'demo'`.execute(owner);
+  const mark = found.rows[0]?.value;
+  if (mark?.day === today) return null;
+  if (mark) {
+    if (await writtenSince(owner, mark.at))
+      return `The demo is of ${mark.day} and holds what you wrote in it, so it stays. npm start -- --fresh makes a clean one.`;
+    await sql`delete from person where is_demo`.execute(owner);
+  } else {
+    const people = await sql<{ n: number }>`select count(*)::int as n from person`.execute(owner);
+    if ((people.rows[0]?.n ?? 0) > 0) return null;
+  }
+  await loadDemo(links, dataDir, now);
+  const loaded: Mark = { day: today, at: new Date(Date.now() + 1000).toISOString() };
+  await sql`insert into house (key, value) values ('demo', ${JSON.stringify(loaded)}::jsonb)
+    on conflict (key) do update set value = excluded.value`.execute(owner);
+  return mark ? `The demo was of ${mark.day} and is made anew for today.` : null;
+};
+
+const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean> => {
+  const { rows } = await sql<{ written: boolean }>`
+    with demo as (select id from person where is_demo)
+    select exists (select from portion where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from meal where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from weigh_in where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from food_own where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from note where author_id in (select id from demo) and updated_at > ${at})
+      or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
+      or exists (select from order_acknowledgement where athlete_id in (select id from demo) and at > ${at})
+      or exists (select from coach_grant where coach_id in (select id from demo) and athlete_id not in (select id from demo))
+      as written`.execute(owner);
+  return rows[0]?.written ?? false;
+};
+
+const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Promise<void> => {
+  const scenario = await readScenario(dataDir);
+  const foods = new Map((await referenceFoods(`${dataDir}/foods.csv`)).map((f) => [f.id, f]));
+  const passwordHash = await hashPassword(DEMO_PASSWORD);
+  const random = seededRandom(scenario.seed);
+  const coachId = seededUuid(now.getTime(), random);
+  const person = (id: string, who: { name: string; email: string; about: string }, isCoach: boolean) =>
+    links.accounts
+      .insertInto('person')
+      .values({
+        id,
+        email: who.email,
+        name: who.name,
+        password_hash: passwordHash,
+        is_athlete: !isCoach,
+        is_coach: isCoach,
+        is_demo: true,
+        demo_about: who.about,
+        coach_code: isCoach ? newCoachCode() : null,
+      })
+      .execute();
+  await person(coachId, scenario.coach, true);
+  const coachToken = await openSession(links.accounts, coachId);
+  for (const [index, athlete] of scenario.athletes.entries()) {
+    const made = { ...simulateAthlete(athlete, foods, scenario.seed + index, now), athleteId: seededUuid(now.getTime(), random) };
+    await person(made.athleteId, athlete, false);
+    const token = await openSession(links.accounts, made.athleteId);
+    await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, now));
+    await acting(links.app, coachToken, (trx) => writeCoach(trx, made, coachId));
+    await acting(links.app, token, (trx) => writeAcknowledgements(trx, made));
+  }
+  await links.accounts.updateTable('session').set({ ended_at: sql<string>`now()` }).execute();
+};
+
+/** Rows as one JSON text: thousands of them go over in one statement. */
+const insertRows = (trx: AppTransaction, table: string, columns: Record<string, string>, rows: object[]) => {
+  const names = sql.join(Object.keys(columns).map((c) => sql.ref(c)));
+  const types = sql.join(Object.entries(columns).map(([c, type]) => sql`${sql.ref(c)} ${sql.raw(type)}`));
+  return sql`insert into ${sql.table(table)} (${names})
+    select ${names} from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(${types})`.execute(trx);
+};
+
+const writeAthlete = async (
+  trx: AppTransaction,
+  athlete: ScenarioAthlete,
+  made: DemoAthlete,
+  coachId: string,
+  now: Date,
+): Promise<void> => {
+  const athlete_id = made.athleteId;
+  const from = made.bases[0]?.from ?? isoDate(now.toISOString().slice(0, 10));
+  await trx
+    .insertInto('athlete')
+    .values({
+      athlete_id,
+      sex: athlete.sex,
+      birth_date: addDays(from, -Math.round(365.25 * athlete.age) - 30),
+      height_cm: athlete.heightCm,
+      zone: DEMO_ZONE,
+      federation_class: athlete.class,
+    })
+    .execute();
+  await trx
+    .insertInto('coach_grant')
+    .values({ athlete_id, id: made.season.phases[0]?.id ?? athlete_id, coach_id: coachId, from_at: `${from}T08:00:00Z`, ended_at: null })
+    .execute();
+  await trx
+    .insertInto('season_revision')
+    .values({
+      athlete_id,
+      id: made.bases[0]?.id ?? athlete_id,
+      revision: 1,
+      effective_from: from,
+      document: JSON.stringify(made.season),
+      written_by: athlete_id,
+    })
+    .execute();
+  const bases = made.bases.map((b) => ({
+    athlete_id,
+    id: b.id,
+    from_date: b.from,
+    weight_kg: b.weightKg,
+    lean_kg: b.leanKg,
+    expenditure: b.expenditure,
+    expenditure_sd: b.expenditureSd,
+    expenditure_from: b.expenditureFrom,
+    carb_basis: b.carbBasis,
+    core_version: CORE_VERSION,
+    inputs_until: `${b.from}T02:00:00Z`,
+  }));
+  await insertRows(trx, 'basis', {
+    athlete_id: 'uuid', id: 'uuid', from_date: 'date', weight_kg: 'float8', lean_kg: 'float8', expenditure: 'float8',
+    expenditure_sd: 'float8', expenditure_from: 'text', carb_basis: 'text', core_version: 'text', inputs_until: 'timestamptz',
+  }, bases); // prettier-ignore
+  const meals = made.meals.map((m) => ({ athlete_id, id: m.id, day: m.day, time: m.time, zone: DEMO_ZONE, eaten: m.eaten }));
+  await insertRows(trx, 'meal', { athlete_id: 'uuid', id: 'uuid', day: 'date', time: 'text', zone: 'text', eaten: 'boolean' }, meals);
+  const portions = made.meals.flatMap((m) =>
+    m.portions.map((p) => ({
+      athlete_id,
+      id: p.id,
+      meal_id: m.id,
+      position: p.position,
+      food: p.food,
+      planned_grams: p.plannedGrams,
+      grams: p.grams,
+      method: p.method,
+      division: p.division,
+    })),
+  );
+  await insertRows(trx, 'portion', {
+    athlete_id: 'uuid', id: 'uuid', meal_id: 'uuid', position: 'int', food: 'jsonb', planned_grams: 'float8', grams: 'float8',
+    method: 'text', division: 'float8',
+  }, portions); // prettier-ignore
+  const weighIns = made.weighIns.map((w) => ({ athlete_id, ...w }));
+  await insertRows(trx, 'weigh_in', { athlete_id: 'uuid', id: 'uuid', day: 'date', kg: 'float8' }, weighIns);
+  await writeNotes(trx, made, 'athlete', athlete_id);
+};
+
+const writeNotes = (trx: AppTransaction, made: DemoAthlete, by: 'athlete' | 'coach', authorId: string) =>
+  insertRows(
+    trx,
+    'note',
+    { athlete_id: 'uuid', id: 'uuid', day: 'date', meal_id: 'uuid', text: 'text', author_id: 'uuid', created_at: 'timestamptz', updated_at: 'timestamptz' },
+    made.notes
+      .filter((n) => n.by === by)
+      .map((n) => ({
+        athlete_id: made.athleteId,
+        id: n.id,
+        day: n.day,
+        meal_id: n.mealId,
+        text: n.text,
+        author_id: authorId,
+        created_at: n.createdAt,
+        updated_at: n.createdAt,
+      })),
+  );
+
+const writeAcknowledgements = async (trx: AppTransaction, made: DemoAthlete): Promise<void> => {
+  for (const order of made.orders)
+    if (order.acknowledgedAt !== null)
+      await trx
+        .insertInto('order_acknowledgement')
+        .values({ athlete_id: made.athleteId, order_id: order.id, at: order.acknowledgedAt })
+        .execute();
+};
+
+/** What the coach wrote and signed. */
+const writeCoach = async (trx: AppTransaction, made: DemoAthlete, coachId: string): Promise<void> => {
+  await writeNotes(trx, made, 'coach', coachId);
+  for (const order of made.orders)
+    await trx
+      .insertInto('change_order')
+      .values({
+        athlete_id: made.athleteId,
+        id: order.id,
+        phase_id: order.phaseId,
+        from_date: order.from,
+        until_date: order.until,
+        day_types: order.dayTypes,
+        macro: order.macro,
+        change: JSON.stringify(order.change),
+        reason: order.reason,
+        confirmed: [],
+        signed_by: coachId,
+        signed_at: order.signedAt,
+      })
+      .execute();
+};

@@ -1,0 +1,2 @@
+export { mountDiary } from './routes.ts';
+export { mealsOn, portionsOf } from './store.ts';

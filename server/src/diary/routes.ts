@@ -1,0 +1,81 @@
+import { addDays, phaseOn } from '@maul/core';
+import type { NoteRow } from '@maul/contract';
+import type { Router } from 'express';
+import { sql, type Selectable } from 'kysely';
+import type { NoteTable } from '../db/schema.ts';
+import { putVersioned } from '../db/versioned.ts';
+import { mount, type House } from '../http/mount.ts';
+import { athleteOf, basesAround, ensureBasis, ordersFor, seasonOn, todayOf } from '../season/index.ts';
+import { mealsOn, notesOn, portionsOf, toMeal, toPortion, toWeighIn, weighInOn } from './store.ts';
+
+export const mountDiary = (router: Router, house: House): void => {
+  mount(router, house, 'day', ({ params: { athleteId, date }, acting }) =>
+    acting(async (trx) => {
+      const athlete = await athleteOf(trx, athleteId);
+      const today = todayOf(athlete);
+      await ensureBasis(trx, athleteId, today);
+      const season = await seasonOn(trx, athleteId, date);
+      const phaseIds = [date, addDays(date, 1)].flatMap((d) => phaseOn(season, d)?.id ?? []);
+      const bases = await basesAround(trx, athleteId, date);
+      const orders = await ordersFor(trx, athleteId, phaseIds);
+      const meals = await mealsOn(trx, athleteId, date, date);
+      const portions = await portionsOf(trx, athleteId, meals.map((m) => m.id));
+      const notes = await notesOn(trx, athleteId, date);
+      const weighIn = await weighInOn(trx, athleteId, date);
+      return { athlete, date, today, season, bases, orders, meals, portions, notes, weighIn };
+    }),
+  );
+
+  mount(router, house, 'putMeal', ({ params, body: { base, deleted, ...values }, acting }) =>
+    acting((trx) => putVersioned(trx, 'meal', params, base, deleted, values, toMeal)),
+  );
+
+  mount(router, house, 'putPortion', ({ params, body, acting }) =>
+    acting((trx) =>
+      putVersioned(
+        trx,
+        'portion',
+        params,
+        body.base,
+        body.deleted,
+        {
+          meal_id: body.mealId,
+          position: body.position,
+          food: body.food,
+          planned_grams: body.plannedGrams,
+          grams: body.grams,
+          method: body.method,
+          division: body.division,
+          trail: body.trail,
+        },
+        toPortion,
+      ),
+    ),
+  );
+
+  mount(router, house, 'putWeighIn', ({ params, body, acting }) =>
+    acting((trx) =>
+      putVersioned(trx, 'weigh_in', params, body.base, body.deleted, { day: body.day, kg: body.kg }, toWeighIn),
+    ),
+  );
+
+  mount(router, house, 'putNote', ({ params, body, acting, signed }) =>
+    acting(async (trx) => {
+      const values = { day: body.day, meal_id: body.mealId, text: body.text, author_id: signed().personId };
+      const row = await putVersioned(trx, 'note', params, body.base, body.deleted, values, (r: Selectable<NoteTable>) => r);
+      const names = await sql<{ name: string }>`select name from known_people() where id = ${row.author_id}`.execute(trx);
+      const note: NoteRow = {
+        id: row.id,
+        day: row.day,
+        mealId: row.meal_id,
+        text: row.text,
+        authorId: row.author_id,
+        authorName: names.rows[0]?.name ?? '',
+        createdAt: row.created_at,
+        version: row.version,
+        deleted: row.deleted_at !== null,
+      };
+      return note;
+    }),
+  );
+};

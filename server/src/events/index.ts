@@ -1,0 +1,1 @@
+export { ChangeFeed } from './feed.ts';

@@ -1,0 +1,52 @@
+import { createServer } from 'node:http';
+import { pino } from 'pino';
+import { findSession, signInLimits } from './accounts/index.ts';
+import { makeDb, makePool } from './db/connect.ts';
+import type { AccountsDatabase, AppDatabase } from './db/schema.ts';
+import { ChangeFeed } from './events/index.ts';
+import { createApp } from './http/app.ts';
+
+const need = (name: string): string => {
+  const value = process.env[name];
+  if (value === undefined || value === '') throw new Error(`The server needs ${name}. Start it with npm start.`);
+  return value;
+};
+
+const log = pino({ level: process.env.MAUL_LOG_LEVEL ?? 'info', base: null });
+const appUrl = need('MAUL_APP_URL');
+const appPool = makePool(appUrl, 20);
+const accountsPool = makePool(need('MAUL_ACCOUNTS_URL'), 10);
+const app = makeDb<AppDatabase>(appPool);
+const accounts = makeDb<AccountsDatabase>(accountsPool);
+const feed = new ChangeFeed(app, appUrl);
+await feed.start();
+
+const server = createServer(
+  createApp({
+    house: { app, accounts, limits: signInLimits(accountsPool), findSession: (token) => findSession(accounts, token) },
+    log,
+    feed,
+    webDir: process.env.MAUL_WEB_DIR,
+  }),
+);
+
+const stop = async (): Promise<void> => {
+  await feed.close();
+  server.closeAllConnections();
+  server.close();
+  await Promise.allSettled([app.destroy(), accounts.destroy()]);
+  process.exit(0);
+};
+process.on('SIGTERM', () => void stop());
+process.on('SIGINT', () => void stop());
+// When whoever started this server is gone, it goes too.
+process.on('disconnect', () => void stop());
+
+server.on('error', (error) => {
+  log.fatal({ err: error }, 'The server cannot listen');
+  process.exit(1);
+});
+server.listen(Number(need('PORT')), process.env.HOST ?? '127.0.0.1', () => {
+  log.info('ready');
+  process.send?.('ready');
+});

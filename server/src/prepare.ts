@@ -1,0 +1,59 @@
+/** Makes the database ready before the server starts: roles, migrations, reference foods, demo. Safe to repeat. */
+import { sql, type Kysely } from 'kysely';
+import pg from 'pg';
+import { DEMO_PASSWORD } from './accounts/index.ts';
+import { makeDb, makePool } from './db/connect.ts';
+import { ensureRoles, migrate, refuseForeignDatabase } from './db/migrate.ts';
+import type { AccountsDatabase, AppDatabase } from './db/schema.ts';
+import { ensureDemo } from './demo/index.ts';
+import { loadReferenceFoods } from './foods/index.ts';
+
+const need = (name: string): string => {
+  const value = process.env[name];
+  if (value === undefined || value === '') throw new Error(`${name} is missing. Start Maul with npm start.`);
+  return value;
+};
+
+const withUser = (url: string, user: string, password: string): string => {
+  const made = new URL(url);
+  made.username = user;
+  made.password = password;
+  return made.href;
+};
+
+/** In Maul's own cluster the data live in a database of their own. */
+const ownDatabase = async (url: string): Promise<string> => {
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
+  const { rowCount } = await client.query(`select from pg_database where datname = 'maul'`);
+  if (rowCount === 0) await client.query('create database maul');
+  await client.end();
+  const made = new URL(url);
+  made.pathname = '/maul';
+  return made.href;
+};
+
+const demoPeople = async (owner: Kysely<unknown>) => {
+  const { rows } = await sql<{ email: string; role: string }>`
+    select email, case when is_coach then 'coach' else 'athlete' end as role from person
+    where is_demo order by is_coach desc, created_at`.execute(owner);
+  return rows.length > 0 ? { password: DEMO_PASSWORD, people: rows } : null;
+};
+
+const ownerUrl = need('MAUL_OWNER_URL');
+const passwords = { app: need('MAUL_APP_PASSWORD'), accounts: need('MAUL_ACCOUNTS_PASSWORD') };
+const data = need('MAUL_DATA');
+const database = process.env.MAUL_OWN_CLUSTER ? await ownDatabase(ownerUrl) : ownerUrl;
+const owner = makeDb<unknown>(makePool(database, 2));
+const app = makeDb<AppDatabase>(makePool(withUser(database, 'maul_app', passwords.app), 2));
+const accounts = makeDb<AccountsDatabase>(makePool(withUser(database, 'maul_accounts', passwords.accounts), 2));
+try {
+  await refuseForeignDatabase(owner);
+  await ensureRoles(owner, passwords);
+  await migrate(owner);
+  await loadReferenceFoods(owner, `${data}/foods.csv`);
+  const said = process.env.MAUL_DEMO === 'off' ? null : await ensureDemo({ owner, app, accounts }, data);
+  console.log(JSON.stringify({ database, said, demo: await demoPeople(owner) }));
+} finally {
+  await Promise.all([owner.destroy(), app.destroy(), accounts.destroy()]);
+}

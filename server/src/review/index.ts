@@ -1,0 +1,1 @@
+export { mountReview } from './routes.ts';

@@ -1,0 +1,2 @@
+export { mountSeason } from './routes.ts';
+export * from './store.ts';
