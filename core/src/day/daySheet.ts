@@ -99,7 +99,7 @@ export interface DaySheet {
 }
 
 /** Where a value stands against its window. */
-export const windowState = (value: number, window: Window): WindowState => {
+export const windowState = (value: number, window: Pick<Window, 'low' | 'high'>): WindowState => {
   if (value < window.low - 1e-9) return 'short';
   return value > window.high + 1e-9 ? 'over' : 'inside';
 };

@@ -72,3 +72,9 @@ export const sumUncertainty = (shares: readonly UncertainShare[]): number => {
   for (const common of byFood.values()) variance += common ** 2;
   return Math.sqrt(variance);
 };
+
+/** How far a poured portion may lie from its plan and still be on it: 2 %, at least a gram. common practice, no source. */
+export const portionWindow = (plannedGrams: number): { low: number; aim: number; high: number } => {
+  const width = Math.max(1, 0.02 * plannedGrams);
+  return { low: Math.max(0, plannedGrams - width), aim: plannedGrams, high: plannedGrams + width };
+};

@@ -1,0 +1,52 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { addDays, ageOn, athleteDay, daysBetween, isIsoDate, isoDate, weekday, weekStart } from './dates.ts';
+
+describe('civil dates', () => {
+  test('a day that is none is refused', () => {
+    expect(() => isoDate('2026-02-30')).toThrow('"2026-02-30" is not a day of the calendar.');
+    expect(() => isoDate('16/11/2026')).toThrow('YYYY-MM-DD');
+    expect(isIsoDate('2024-02-29')).toBe(true);
+    expect(isIsoDate('2100-02-29')).toBe(false);
+  });
+  test('leap day and year end', () => {
+    expect(addDays(isoDate('2024-02-28'), 1)).toBe('2024-02-29');
+    expect(addDays(isoDate('2026-12-31'), 1)).toBe('2027-01-01');
+    expect(daysBetween(isoDate('2024-02-28'), isoDate('2024-03-01'))).toBe(2);
+  });
+  // ISO 8601: 4 January is always in week 1; 2026-11-24 is a Tuesday.
+  test('weekdays and weeks', () => {
+    expect(weekday(isoDate('2026-11-24'))).toBe(2);
+    expect(weekday(isoDate('2026-11-29'))).toBe(7);
+    expect(weekStart(isoDate('2026-11-29'))).toBe('2026-11-23');
+    expect(weekStart(isoDate('2026-11-29'), 7)).toBe('2026-11-29');
+  });
+  test('age turns on the birthday', () => {
+    expect(ageOn(isoDate('2008-11-24'), isoDate('2026-11-23'))).toBe(17);
+    expect(ageOn(isoDate('2008-11-24'), isoDate('2026-11-24'))).toBe(18);
+    expect(ageOn(isoDate('2004-02-29'), isoDate('2026-02-28'))).toBe(21);
+  });
+  test('law: adding days and counting them agree', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -20_000, max: 20_000 }), (days) => {
+        const start = isoDate('2026-03-15');
+        expect(daysBetween(start, addDays(start, days))).toBe(days);
+        expect(weekday(addDays(start, 7 * days))).toBe(weekday(start));
+      }),
+    );
+  });
+});
+
+describe('the athlete’s day', () => {
+  test('00:30 belongs to the day before, 04:00 to the new one', () => {
+    expect(athleteDay(new Date('2026-11-24T23:30:00Z'), 'Europe/Vienna')).toBe('2026-11-24');
+    expect(athleteDay(new Date('2026-11-25T02:59:00Z'), 'Europe/Vienna')).toBe('2026-11-24');
+    expect(athleteDay(new Date('2026-11-25T03:00:00Z'), 'Europe/Vienna')).toBe('2026-11-25');
+  });
+  test('the zone decides, and daylight saving loses no day', () => {
+    expect(athleteDay(new Date('2026-11-25T03:00:00Z'), 'America/Los_Angeles')).toBe('2026-11-24');
+    // Clocks go forward on 2026-03-29 in Vienna: 02:30 local does not exist.
+    expect(athleteDay(new Date('2026-03-29T01:30:00Z'), 'Europe/Vienna')).toBe('2026-03-28');
+    expect(athleteDay(new Date('2026-03-29T02:00:00Z'), 'Europe/Vienna')).toBe('2026-03-29');
+  });
+});

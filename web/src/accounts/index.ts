@@ -1,0 +1,4 @@
+export { SignInPage } from './SignInPage.tsx';
+export { SignUpPage } from './SignUpPage.tsx';
+export { StartPage } from './StartPage.tsx';
+export { AccountPage } from './AccountPage.tsx';

@@ -1,0 +1,85 @@
+import { athleteDay, minutesIntoDay, TARGET_KEYS, type DaySheet } from '@maul/core';
+import Button from '@mui/material/Button';
+import { useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { Rule } from '../rule/index.ts';
+import { Fault } from '../shell/Fault.tsx';
+import { NUTRIENT_NAMES, whole } from '../shell/show.ts';
+import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
+import { BenchPanel } from './BenchPanel.tsx';
+import { useBenchMeal, useSimulatedScale } from './useBenchMeal.ts';
+
+const deviceToday = () => athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
+
+const DayRules = ({ sheet }: { sheet: DaySheet }) => (
+  <div className="bench-day" aria-label="The day’s rules">
+    {TARGET_KEYS.map((key) => {
+      const line = sheet.nutrients[key];
+      const { name, unit } = NUTRIENT_NAMES[key];
+      return (
+        <div key={key} className="bench-day-rule">
+          <span>
+            {name} <b className="n">{whole(line.eaten)}</b> <span className="is-planned">+{whole(line.planned)}</span>
+            {line.window && (
+              <span className="quiet">
+                {' '}
+                {line.window.low}–{line.window.high}
+              </span>
+            )}
+          </span>
+          <Rule label={name} unit={unit} value={line.eaten} planned={line.planned} spread={line.spread} window={line.window} size="row" />
+        </div>
+      );
+    })}
+  </div>
+);
+
+/** The bench on its own: read from two metres, worked with wet hands. */
+export const BenchPage = () => {
+  const { person } = useSession();
+  const { mealId: wanted } = useParams();
+  const guess = deviceToday();
+  const first = useDay(person.id, guess);
+  const date = first.data?.today ?? guess;
+  const { day, error, refetch } = useDay(person.id, date);
+  const targets = useMemo(() => day && targetsOf(day), [day]);
+  const mealId = useMemo(() => {
+    if (!day || wanted !== undefined) return wanted;
+    const meals = [...day.meals].sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));
+    const open = meals.find((m) => day.portions.some((p) => p.mealId === m.id && p.grams === null));
+    return (open ?? meals.at(-1))?.id;
+  }, [day, wanted]);
+  useSimulatedScale();
+  const { portions, current, live } = useBenchMeal(day, mealId);
+  const sheet = useMemo(() => day && sheetOf(day, targets, live), [day, targets, live]);
+  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
+  if (!day || !sheet) return <p className="waiting">Opening the bench …</p>;
+  if (mealId === undefined || portions.length === 0)
+    return (
+      <div className="fault rows">
+        <p>There is nothing on the bench yet: a meal with a food in it comes first.</p>
+        <Button component={Link} to="/today" variant="contained">
+          Plan a meal
+        </Button>
+      </div>
+    );
+  return (
+    <div className="bench-page">
+      <h1 className="hidden">Bench</h1>
+      <BenchPanel sheet={sheet} mealId={mealId} portions={portions} current={current} live={live} size="hero" />
+      <aside className="bench-side">
+        <div className="bench-back">
+          <Button component={Link} to="/today">
+            Back to Today
+          </Button>
+        </div>
+        <h2 className="panel-title">The day moves with the scale</h2>
+        <DayRules sheet={sheet} />
+        <p className="quiet">
+          Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it moves, <kbd>U</kbd> undo. Everything
+          else with Tab and Enter.
+        </p>
+      </aside>
+    </div>
+  );
+};

@@ -1,0 +1,79 @@
+import type { PortionRow } from '@maul/contract';
+import { SCALE_MODES, type ScaleMode } from '@maul/core';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { SIMULATED, useBench } from './store.ts';
+
+const BOWL_GRAMS = 386;
+
+/** The simulated scale's pan: what the hands would do in a kitchen. It never pretends to be a real one. */
+export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: boolean }) => {
+  const { sim, pan, dispatch, scale } = useBench();
+  const [over, setOver] = useState(0);
+  const planned = current?.plannedGrams ?? 100;
+  const gone = scale.link === 'lost';
+  const hold = {
+    onPointerDown: (event: PointerEvent<HTMLButtonElement>) => {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      pan({ type: 'pour' });
+    },
+    onPointerUp: () => pan({ type: 'stop' }),
+    onPointerCancel: () => pan({ type: 'stop' }),
+    onKeyDown: (event: KeyboardEvent) => {
+      if ((event.key === ' ' || event.key === 'Enter') && !event.repeat) {
+        event.preventDefault();
+        pan({ type: 'pour' });
+      }
+    },
+    onKeyUp: (event: KeyboardEvent) => {
+      if (event.key === ' ' || event.key === 'Enter') pan({ type: 'stop' });
+    },
+    onBlur: () => pan({ type: 'stop' }),
+  };
+  return (
+    <fieldset className={wide ? 'pan pan-wide' : 'pan'}>
+      <legend>Simulated scale, a stand-in: its pan</legend>
+      <div className="pan-buttons">
+        <button type="button" onClick={() => pan({ type: 'bowl', grams: BOWL_GRAMS })}>
+          Bowl on
+        </button>
+        <button
+          type="button"
+          onClick={() => pan(over === 0 ? { type: 'pour-to', grams: planned } : { type: 'pour-to', grams: planned + over, exactly: true })}
+        >
+          Pour {planned}
+          {over === 0 ? ' g' : ` + ${over} g`}
+        </button>
+        <button type="button" {...hold}>
+          Hold to pour
+        </button>
+        <button type="button" onClick={() => pan({ type: 'clear' })}>
+          Take all off
+        </button>
+        <button type="button" aria-pressed={over > 0} onClick={() => setOver((o) => (o === 0 ? 6 : 0))}>
+          Pour 6 g over
+        </button>
+        <button type="button" onClick={() => pan({ type: 'bowl', grams: 6000 })}>
+          6 kg pot on
+        </button>
+        <button type="button" onClick={() => dispatch(gone ? { type: 'connect', source: SIMULATED } : { type: 'disconnect' })}>
+          {gone ? 'Plug in' : 'Unplug'}
+        </button>
+      </div>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={sim.mode}
+        aria-label="Unit and division of the scale"
+        onChange={(_, mode: ScaleMode | null) => mode && pan({ type: 'mode', mode })}
+      >
+        {(Object.keys(SCALE_MODES) as ScaleMode[]).map((mode) => (
+          <ToggleButton key={mode} value={mode}>
+            {mode}
+          </ToggleButton>
+        ))}
+      </ToggleButtonGroup>
+    </fieldset>
+  );
+};

@@ -1,0 +1,3 @@
+export { BenchPage } from './BenchPage.tsx';
+export { BenchPanel } from './BenchPanel.tsx';
+export { useBenchMeal, useSimulatedScale } from './useBenchMeal.ts';

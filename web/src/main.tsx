@@ -1,0 +1,30 @@
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { ThemeProvider } from '@mui/material/styles';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import '@fontsource-variable/archivo/wdth.css';
+import './theme/tokens.css';
+import { router } from './shell/router.tsx';
+import { queryClient } from './sync/index.ts';
+import { startMode } from './theme/mode.ts';
+import { theme } from './theme/theme.ts';
+
+startMode();
+const nonce = document.querySelector('meta[property="csp-nonce"]')?.getAttribute('content') ?? undefined;
+const cache = createCache({ key: 'm', nonce });
+const root = document.getElementById('root');
+if (!root) throw new Error('The page has no root.');
+createRoot(root).render(
+  <StrictMode>
+    <CacheProvider value={cache}>
+      <ThemeProvider theme={theme} defaultMode="system" modeStorageKey="maul-mode">
+        <QueryClientProvider client={queryClient}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </ThemeProvider>
+    </CacheProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,42 @@
+import { athleteDay, isIsoDate } from '@maul/core';
+import { useEffect, useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { Fault } from '../shell/Fault.tsx';
+import { sheetOf, targetsOf, useDay } from '../sync/index.ts';
+import { DayView } from '../today/index.ts';
+import { OrderPanel } from './OrderPanel.tsx';
+import './review.css';
+
+/** An athlete's day as the coach reads it: everything shown, notes written, orders signed. */
+export const AthletePage = () => {
+  const { athleteId = '', date: asked } = useParams();
+  const date = asked !== undefined && isIsoDate(asked) ? asked : athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const { day, error, refetch } = useDay(athleteId, date);
+  const targets = useMemo(() => day && targetsOf(day), [day]);
+  const sheet = useMemo(() => day && sheetOf(day, targets), [day, targets]);
+  useEffect(() => {
+    document.title = day ? `Maul, ${day.athlete.name}` : 'Maul';
+  }, [day]);
+  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
+  if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
+  return (
+    <DayView
+      day={day}
+      sheet={sheet}
+      targets={targets}
+      to={(d) => `/athletes/${athleteId}/${d}`}
+      editable={false}
+      above={
+        <p className="athlete-line">
+          <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>
+          <span className="second">
+            {day.athlete.federationClass ? `, ${day.athlete.federationClass}` : ''}
+            {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}
+            {sheet.weighedShare === undefined ? '' : ` · ${Math.round(sheet.weighedShare * 100)} % of the energy weighed`}
+          </span>
+        </p>
+      }
+      dock={<OrderPanel key={athleteId} day={day} />}
+    />
+  );
+};

@@ -1,0 +1,3 @@
+export { RosterPage } from './RosterPage.tsx';
+export { AthletePage } from './AthletePage.tsx';
+export { OrdersPage } from './OrdersPage.tsx';

@@ -1,0 +1,57 @@
+import type { DayDocument, MealRow, NoteRow, PortionRow, WeighInRow } from '@maul/contract';
+import {
+  daySheet,
+  dayTargets,
+  type DaySheet,
+  type DayTargets,
+  type LivePortion,
+  type SheetMeal,
+} from '@maul/core';
+import type { OutboxEntry } from './outbox.ts';
+
+type Row = { id: string; version: number; deleted: boolean };
+
+/** Lays waiting changes over rows; a row that the server has not seen has version 0. */
+const overlay = <R extends Row>(rows: readonly R[], entries: readonly OutboxEntry[], make: (entry: OutboxEntry, before: R | undefined) => R): R[] => {
+  const byId = new Map(rows.map((row) => [row.id, row]));
+  for (const entry of entries) byId.set(entry.id, make(entry, byId.get(entry.id)));
+  return [...byId.values()].filter((row) => !row.deleted);
+};
+
+const rowOf = <R extends Row>(entry: OutboxEntry, before: R | undefined, extra: object = {}): R => {
+  const { base: _base, ...body } = entry.body;
+  return { ...before, ...extra, ...body, id: entry.id, version: before?.version ?? 0 } as unknown as R;
+};
+
+/** The day as this person sees it: what the server has, and over it what this device has not sent yet. */
+export const withPending = (day: DayDocument, all: readonly OutboxEntry[], me: { id: string; name: string }): DayDocument => {
+  const mine = all.filter((e) => e.athleteId === day.athlete.id && e.day === day.date && e.state !== 'refused');
+  if (mine.length === 0) return day;
+  const of = (route: OutboxEntry['route']) => mine.filter((e) => e.route === route);
+  const weighIns = overlay<WeighInRow>(day.weighIn ? [day.weighIn] : [], of('putWeighIn'), rowOf);
+  return {
+    ...day,
+    meals: overlay<MealRow>(day.meals, of('putMeal'), rowOf).filter((m) => m.day === day.date),
+    portions: overlay<PortionRow>(day.portions, of('putPortion'), rowOf).sort((a, b) => a.position - b.position || a.id.localeCompare(b.id)),
+    notes: overlay<NoteRow>(day.notes, of('putNote'), (entry, before) =>
+      rowOf(entry, before, { authorId: me.id, authorName: me.name, createdAt: new Date().toISOString() }),
+    ),
+    weighIn: weighIns[0] ?? null,
+  };
+};
+
+export const sheetMeals = (day: DayDocument): SheetMeal[] =>
+  day.meals.map((meal) => ({ ...meal, portions: day.portions.filter((p) => p.mealId === meal.id) }));
+
+export const targetsOf = (day: DayDocument): DayTargets | undefined =>
+  dayTargets(day.season, day.bases, day.orders, day.date);
+
+/** The computed day, with whatever lies on the scale right now. */
+export const sheetOf = (day: DayDocument, targets: DayTargets | undefined, live?: LivePortion): DaySheet =>
+  daySheet({
+    meals: sheetMeals(day),
+    windows: targets?.windows ?? null,
+    carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
+    live,
+    turnsAt: day.athlete.dayTurnsAt,
+  });

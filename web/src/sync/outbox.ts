@@ -1,0 +1,174 @@
+import type { BodyOf, ResponseOf } from '@maul/contract';
+import { v7 as uuidv7 } from 'uuid';
+import { create } from 'zustand';
+import { ApiProblem, call, sentenceOf, Unreachable } from './api.ts';
+
+/** The rows that a device writes ahead of the server. */
+export type OutboxRoute = 'putMeal' | 'putPortion' | 'putNote' | 'putWeighIn';
+
+export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
+  /** Identity of this change on this device. */
+  key: string;
+  /** Order of sending. */
+  seq: number;
+  personId: string;
+  athleteId: string;
+  /** The day it shows on. */
+  day: string;
+  route: N;
+  /** The row it writes. */
+  id: string;
+  body: BodyOf<N>;
+  state: 'waiting' | 'sending' | 'refused';
+  /** Why the server refused it, in its own sentence. */
+  refusal?: { sentence: string; stale: boolean; currentVersion?: number };
+}
+
+/** Where the entries outlive the page. */
+export interface OutboxKeeper {
+  put: (entry: OutboxEntry) => Promise<unknown>;
+  remove: (key: string) => Promise<unknown>;
+  all: (personId: string) => Promise<OutboxEntry[]>;
+}
+
+interface OutboxState {
+  entries: OutboxEntry[];
+  /** False while the server does not answer. */
+  reachable: boolean;
+  /** What keeps the entries from being sent, when they are not refused. */
+  trouble: string | null;
+}
+
+export const useOutbox = create<OutboxState>(() => ({ entries: [], reachable: true, trouble: null }));
+
+type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
+
+const RETRY_MS = 3000;
+
+/**
+ * Changes go here first and then to the server, in order. A change is shown at once, survives a reload, and leaves only
+ * when the server has it. A row that changes again before it is sent becomes one change.
+ */
+export class Outbox {
+  private readonly keeper: OutboxKeeper;
+  private readonly onSaved: Saved;
+  private personId = '';
+  private running = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private count = 0;
+
+  constructor(keeper: OutboxKeeper, onSaved: Saved) {
+    this.keeper = keeper;
+    this.onSaved = onSaved;
+  }
+
+  /** Takes up what this person left unsent on this device. */
+  async open(personId: string): Promise<void> {
+    this.personId = personId;
+    const kept = (await this.keeper.all(personId)).map((e) => (e.state === 'sending' ? { ...e, state: 'waiting' as const } : e));
+    const known = new Set(useOutbox.getState().entries.map((e) => e.key));
+    const mine = useOutbox.getState().entries.filter((e) => e.personId === personId);
+    this.set([...kept.filter((e) => !known.has(e.key)), ...mine].sort((a, b) => a.seq - b.seq));
+    void this.flush();
+  }
+
+  /** Keeps a change and sends it as soon as may be. `base` in the body is the version that the server last said. */
+  add<N extends OutboxRoute>(change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body'>): void {
+    const { entries } = useOutbox.getState();
+    const waiting = entries.find((e) => e.id === change.id && e.route === change.route && e.state !== 'sending');
+    const entry: OutboxEntry = waiting
+      ? { ...waiting, ...change, state: 'waiting', refusal: undefined, body: { ...change.body, base: this.baseOf(waiting, change.body.base) } }
+      : { ...change, key: uuidv7(), seq: Date.now() * 1000 + (this.count++ % 1000), personId: this.personId, state: 'waiting' };
+    this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
+    void this.keeper.put(entry);
+    void this.flush();
+  }
+
+  /** Gives up a refused change; what the server has stays. */
+  drop(key: string): void {
+    this.set(useOutbox.getState().entries.filter((e) => e.key !== key));
+    void this.keeper.remove(key);
+    void this.flush();
+  }
+
+  /** Puts a refused change on top of what the server has now. */
+  insist(key: string): void {
+    this.change(key, (e) => ({
+      ...e,
+      state: 'waiting',
+      refusal: undefined,
+      body: { ...e.body, base: e.refusal?.currentVersion ?? e.body.base },
+    }));
+    void this.flush();
+  }
+
+  /** Sends what waits, in order, until it is empty or something stands in the way. */
+  async flush(): Promise<void> {
+    if (this.running) return;
+    this.running = true;
+    clearTimeout(this.timer);
+    try {
+      for (let next = this.next(); next; next = this.next()) if (!(await this.send(next))) break;
+    } finally {
+      this.running = false;
+    }
+  }
+
+  private next(): OutboxEntry | undefined {
+    return useOutbox.getState().entries.find((e) => e.state === 'waiting' && e.personId === this.personId);
+  }
+
+  private async send(entry: OutboxEntry): Promise<boolean> {
+    this.change(entry.key, (e) => ({ ...e, state: 'sending' }), false);
+    try {
+      const row = await call(entry.route, { params: { athleteId: entry.athleteId, id: entry.id }, body: entry.body as never });
+      useOutbox.setState({ reachable: true, trouble: null });
+      this.rebase(entry, row.version);
+      this.onSaved(entry, row);
+      this.set(useOutbox.getState().entries.filter((e) => e.key !== entry.key));
+      void this.keeper.remove(entry.key);
+      return true;
+    } catch (error) {
+      return this.failed(entry, error);
+    }
+  }
+
+  private failed(entry: OutboxEntry, error: unknown): boolean {
+    const unanswered = !(error instanceof ApiProblem) || error.problem.status >= 500 || error.is('not-signed-in') || error.is('too-many-tries');
+    if (unanswered) {
+      this.change(entry.key, (e) => ({ ...e, state: 'waiting' }), false);
+      useOutbox.setState({ reachable: !(error instanceof Unreachable), trouble: sentenceOf(error) });
+      this.timer = setTimeout(() => void this.flush(), RETRY_MS);
+      return false;
+    }
+    const current = error.problem.current as { version?: number } | undefined;
+    this.change(entry.key, (e) => ({
+      ...e,
+      state: 'refused',
+      refusal: { sentence: error.message, stale: error.is('stale'), currentVersion: current?.version },
+    }));
+    return true;
+  }
+
+  /** Once the server has a row, later changes of it start from there. */
+  private rebase(sent: OutboxEntry, version: number): void {
+    for (const e of useOutbox.getState().entries)
+      if (e.id === sent.id && e.route === sent.route && e.key !== sent.key && e.body.base < version)
+        this.change(e.key, (x) => ({ ...x, body: { ...x.body, base: version } }));
+  }
+
+  private baseOf(waiting: OutboxEntry, base: number): number {
+    return Math.max(waiting.refusal?.currentVersion ?? waiting.body.base, base);
+  }
+
+  private change(key: string, how: (entry: OutboxEntry) => OutboxEntry, keep = true): void {
+    const entries = useOutbox.getState().entries.map((e) => (e.key === key ? how(e) : e));
+    this.set(entries);
+    const changed = entries.find((e) => e.key === key);
+    if (keep && changed) void this.keeper.put(changed);
+  }
+
+  private set(entries: OutboxEntry[]): void {
+    useOutbox.setState({ entries });
+  }
+}

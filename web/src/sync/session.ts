@@ -1,0 +1,152 @@
+import type { DayDocument, MealRow, NoteRow, PortionRow, Session, WeighInRow } from '@maul/contract';
+import { EVENTS_PATH, ChangeEvent } from '@maul/contract';
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import { ApiProblem, call, Unreachable } from './api.ts';
+import { withPending } from './day.ts';
+import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 60_000,
+      retry: (times, error) => !(error instanceof ApiProblem) && times < 2,
+      retryDelay: 800,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+const keeperModule = () => import('./keeper.ts');
+// The device's store is heavy and is loaded beside the first page; until then changes wait in memory.
+const lazyKeeper: OutboxKeeper = {
+  put: async (entry) => (await keeperModule()).outboxKeeper.put(entry),
+  remove: async (key) => (await keeperModule()).outboxKeeper.remove(key),
+  all: async (personId) => (await keeperModule()).outboxKeeper.all(personId),
+};
+
+const putRow = <R extends { id: string; deleted: boolean }>(rows: R[], row: R): R[] => [
+  ...rows.filter((r) => r.id !== row.id),
+  ...(row.deleted ? [] : [row]),
+];
+
+/** Puts a row that the server has just kept into the cached day, so that nothing flickers. */
+const onSaved = (entry: OutboxEntry, row: unknown): void => {
+  queryClient.setQueryData<DayDocument>(['day', entry.athleteId, entry.day], (day) => {
+    if (!day) return day;
+    switch (entry.route) {
+      case 'putMeal':
+        return { ...day, meals: putRow(day.meals, row as MealRow) };
+      case 'putPortion':
+        return { ...day, portions: putRow(day.portions, row as PortionRow).sort((a, b) => a.position - b.position) };
+      case 'putNote':
+        return { ...day, notes: putRow(day.notes, row as NoteRow) };
+      case 'putWeighIn':
+        return { ...day, weighIn: putRow(day.weighIn ? [day.weighIn] : [], row as WeighInRow)[0] ?? null };
+    }
+  });
+};
+
+export const outbox = new Outbox(lazyKeeper, onSaved);
+
+export const sessionQuery = {
+  queryKey: ['session'],
+  queryFn: async (): Promise<Session | null> => {
+    try {
+      const session = await call('session');
+      // Kept so that the bench opens even when the server is away.
+      localStorage.setItem('maul-session', JSON.stringify(session));
+      return session;
+    } catch (error) {
+      if (error instanceof ApiProblem && error.is('not-signed-in')) {
+        localStorage.removeItem('maul-session');
+        return null;
+      }
+      const kept = localStorage.getItem('maul-session');
+      if (error instanceof Unreachable && kept !== null) return JSON.parse(kept) as Session;
+      throw error;
+    }
+  },
+  staleTime: Infinity,
+} as const;
+
+export const useSession = (): Session => {
+  const { data } = useQuery(sessionQuery);
+  if (!data) throw new Error('No session');
+  return data;
+};
+
+/** Opens the outbox of who is signed in, and listens for what others change. */
+export const useLiveSession = (personId: string): void => {
+  useEffect(() => {
+    void outbox.open(personId);
+    const online = () => void outbox.flush();
+    window.addEventListener('online', online);
+    const source = new EventSource(EVENTS_PATH);
+    let heard = false;
+    source.addEventListener('hello', () => {
+      // A stream that comes back may have missed something: everything shown is asked for anew.
+      if (heard) void queryClient.invalidateQueries();
+      heard = true;
+      void outbox.flush();
+    });
+    source.addEventListener('change', (message: MessageEvent<string>) => {
+      const event = ChangeEvent.safeParse(JSON.parse(message.data));
+      if (event.success) changed(event.data);
+    });
+    source.addEventListener('error', () => {
+      if (source.readyState === EventSource.CLOSED) void queryClient.invalidateQueries({ queryKey: ['session'] });
+    });
+    return () => {
+      window.removeEventListener('online', online);
+      source.close();
+    };
+  }, [personId]);
+};
+
+const changed = ({ athleteId, what }: ChangeEvent): void => {
+  const ask = (queryKey: unknown[]) => void queryClient.invalidateQueries({ queryKey });
+  if (what === 'food') return ask(['foods', athleteId]);
+  ask(['day', athleteId]);
+  ask(['roster']);
+  if (what === 'order') ask(['orders', athleteId]);
+  if (what === 'grant') ask(['session']);
+};
+
+export const dayQuery = (personId: string, athleteId: string, date: string) => ({
+  queryKey: ['day', athleteId, date],
+  queryFn: async ({ signal }: { signal: AbortSignal }): Promise<DayDocument> => {
+    try {
+      const day = await call('day', { params: { athleteId, date: date as DayDocument['date'] }, signal });
+      void keeperModule().then((keeper) => keeper.keepDay(personId, day));
+      return day;
+    } catch (error) {
+      const away = error instanceof Unreachable || (error instanceof ApiProblem && error.is('database-away'));
+      const kept = away ? await (await keeperModule()).keptDay(personId, athleteId, date) : undefined;
+      if (!kept) throw error;
+      useOutbox.setState({ reachable: false });
+      return kept;
+    }
+  },
+});
+
+/** A day with this device's unsent changes on it. */
+export const useDay = (athleteId: string, date: string) => {
+  const { person } = useSession();
+  const query = useQuery(dayQuery(person.id, athleteId, date));
+  const entries = useOutbox((s) => s.entries);
+  const day = useMemo(() => query.data && withPending(query.data, entries, person), [query.data, entries, person]);
+  return { ...query, day };
+};
+
+/** Signs out here: asks the server, then forgets the copies on this device. */
+export const leave = async (everywhere: boolean): Promise<void> => {
+  const session = queryClient.getQueryData<Session | null>(['session']);
+  await call(everywhere ? 'signOutEverywhere' : 'signOut');
+  if (session) await (await keeperModule()).forgetDays(session.person.id);
+  localStorage.removeItem('maul-session');
+  useOutbox.setState({ entries: [] });
+  queryClient.clear();
+  queryClient.setQueryData(['session'], null);
+};

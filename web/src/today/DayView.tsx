@@ -1,0 +1,117 @@
+import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
+import type { DaySheet, DayTargets } from '@maul/core';
+import Button from '@mui/material/Button';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { METHOD_NAMES, MethodMark } from '../rule/index.ts';
+import { oneDecimal, whole } from '../shell/show.ts';
+import { Band } from './Band.tsx';
+import { DayHead } from './DayHead.tsx';
+import { Notes } from './Notes.tsx';
+import { Rail } from './Rail.tsx';
+import './today.css';
+
+// Dialogs come when they are opened: the first page stays light.
+const MealDialog = lazy(() => import('./MealDialog.tsx'));
+const PortionDialog = lazy(() => import('./PortionDialog.tsx'));
+const AddFoodDialog = lazy(() => import('./AddFoodDialog.tsx'));
+
+export interface DayViewProps {
+  day: DayDocument;
+  sheet: DaySheet;
+  targets: DayTargets | undefined;
+  /** The address of another day. */
+  to: (date: string) => string;
+  /** True for the athlete; a coach reads and writes notes. */
+  editable: boolean;
+  openId?: string;
+  /** Above the rules: what waits for an answer. */
+  above?: ReactNode;
+  /** Beside the rail: the bench, or the coach's orders. */
+  dock?: ReactNode;
+}
+
+const Landing = ({ sheet }: { sheet: DaySheet }) => {
+  const { ENERC, PROCNT, CARB, FAT } = sheet.nutrients;
+  return (
+    <div className="landing">
+      <b>The day lands on</b>
+      {[ENERC, PROCNT, CARB, FAT].map((line, i) => (
+        <span key={i} className={`col n ${line.landsState ? `is-${line.landsState}` : ''}`}>
+          {(i === 0 ? whole : oneDecimal)(line.lands)}
+        </span>
+      ))}
+    </div>
+  );
+};
+
+const Legend = () => (
+  <div className="legend">
+    {(['scale', 'label', 'pieces', 'spoon', 'eye'] as const).map((method) => (
+      <span key={method} className="second">
+        <MethodMark method={method} /> {METHOD_NAMES[method]}
+      </span>
+    ))}
+    <span className="legend-columns">
+      <span className="col second">kcal</span>
+      {['P', 'C', 'F'].map((letter) => (
+        <span key={letter} className="col">
+          <span className="tile">{letter}</span>
+        </span>
+      ))}
+    </span>
+  </div>
+);
+
+type Open = { kind: 'meal'; meal: MealRow | null } | { kind: 'portion'; portion: PortionRow } | { kind: 'add'; meal: MealRow } | null;
+
+/** One day on one page, the same for athlete and coach. */
+export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock }: DayViewProps) => {
+  const [open, setOpen] = useState<Open>(null);
+  const close = () => setOpen(null);
+  const edit = editable
+    ? {
+        meal: (meal: MealRow) => setOpen({ kind: 'meal', meal }),
+        portion: (portion: PortionRow) => setOpen({ kind: 'portion', portion }),
+        add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
+      }
+    : undefined;
+  return (
+    <div className="day">
+      <div className="day-top">
+        <div className="day-topline">
+          <DayHead day={day} targets={targets} to={to} />
+          {above}
+        </div>
+        {targets?.problems.map((problem) => (
+          <p key={problem} className="day-problem" role="alert">
+            {problem}
+          </p>
+        ))}
+        <Band sheet={sheet} />
+      </div>
+      <div className={dock ? 'day-body day-docked' : 'day-body'}>
+        <section className="day-rail" aria-label="Meals">
+          <Legend />
+          <Notes day={day} mealId={null} notes={day.notes.filter((n) => n.mealId === null)} label="Write beside the day" />
+          {sheet.meals.length === 0 ? (
+            <p className="day-empty">{editable ? 'Nothing is planned for this day yet. Add a meal, then a food.' : 'Nothing is logged on this day.'}</p>
+          ) : (
+            <Rail day={day} sheet={sheet} openId={openId} edit={edit} />
+          )}
+          {editable && (
+            <div className="day-add">
+              <Button onClick={() => setOpen({ kind: 'meal', meal: null })}>Add a meal</Button>
+            </div>
+          )}
+          <Landing sheet={sheet} />
+        </section>
+        {dock && <aside className="day-dock">{dock}</aside>}
+      </div>
+      <Suspense fallback={null}>
+        {open?.kind === 'meal' && <MealDialog day={day} meal={open.meal} onClose={close} onAdded={(meal) => setOpen({ kind: 'add', meal })} />}
+        {open?.kind === 'portion' && <PortionDialog day={day} portion={open.portion} onClose={close} />}
+        {open?.kind === 'add' && <AddFoodDialog day={day} meal={open.meal} onClose={close} />}
+      </Suspense>
+    </div>
+  );
+};

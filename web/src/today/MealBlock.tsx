@@ -1,0 +1,157 @@
+import type { DayDocument, MealRow, NoteRow, PortionRow } from '@maul/contract';
+import type { MealLine, PortionLine } from '@maul/core';
+import { portionWindow, windowState } from '@maul/core';
+import Button from '@mui/material/Button';
+import { Link } from 'react-router';
+import { MethodMark, Rule } from '../rule/index.ts';
+import { gramsText, oneDecimal, whole } from '../shell/show.ts';
+import { saveMeal } from '../sync/index.ts';
+import { Notes } from './Notes.tsx';
+
+const figure = (value: number | undefined, show: (v: number) => string): string => (value === undefined ? '?' : show(value));
+
+const Columns = ({ amounts, least }: { amounts: PortionLine['amounts'] | MealLine['totals']; least?: MealLine['atLeast'] }) => (
+  <>
+    {(['ENERC', 'PROCNT', 'CARB', 'FAT'] as const).map((key) => (
+      <span key={key} className="col n" title={least?.[key] ? 'At least: a portion does not state it' : undefined}>
+        {least?.[key] ? '≥' : ''}
+        {figure(amounts[key], key === 'ENERC' ? whole : oneDecimal)}
+      </span>
+    ))}
+  </>
+);
+
+const Amount = ({ line }: { line: PortionLine }) => {
+  const { portion, state } = line;
+  if (state === 'planned') return <span className="n is-planned">{gramsText(line.grams)}</span>;
+  const planned = portion.plannedGrams;
+  const off = planned !== null && Math.abs(planned - line.grams) > 1e-9;
+  const tone = planned === null || state !== 'live' ? '' : `is-${windowState(line.grams, portionWindow(planned))}`;
+  return (
+    <span className="amount">
+      <b className={`n ${tone}`}>{gramsText(line.grams)}</b>
+      {off && (state === 'live' ? <span className="quiet"> of {gramsText(planned)}</span> : <s className="quiet n">{gramsText(planned)}</s>)}
+    </span>
+  );
+};
+
+const PortionLineRow = ({ line, open, onEdit }: { line: PortionLine; open: boolean; onEdit?: () => void }) => {
+  const { portion, state } = line;
+  const name = portion.food.name;
+  const window = portion.plannedGrams === null ? null : portionWindow(portion.plannedGrams);
+  const planned = state === 'planned' ? line.grams : 0;
+  return (
+    <li className={`portion portion-${state}`}>
+      <span className="portion-name">
+        {onEdit ? (
+          <button type="button" onClick={onEdit}>
+            {name}
+          </button>
+        ) : (
+          name
+        )}
+        <span className="quiet"> {portion.food.state === 'as sold' ? '' : portion.food.state}</span>
+      </span>
+      <span className="portion-rule">
+        {open && window && (
+          <Rule
+            label={name}
+            unit="g"
+            size="row"
+            width={130}
+            value={planned > 0 ? 0 : line.grams}
+            planned={planned}
+            window={window}
+            hi={window.high * 1.25}
+          />
+        )}
+      </span>
+      <span className="portion-amount">
+        <Amount line={line} />
+      </span>
+      <span className="portion-method">
+        {state === 'live' ? <MethodMark method="live" /> : portion.method !== null && state !== 'planned' && <MethodMark method={portion.method} />}
+      </span>
+      <Columns amounts={line.amounts} />
+    </li>
+  );
+};
+
+export interface MealBlockProps {
+  day: DayDocument;
+  line: MealLine;
+  meal: MealRow;
+  notes: NoteRow[];
+  /** The meal being weighed: boxed, with a rule for each portion. */
+  open: boolean;
+  /** What may be done here; nothing for a coach but notes. */
+  edit?: {
+    portion: (portion: PortionRow) => void;
+    meal: (meal: MealRow) => void;
+    add: (meal: MealRow) => void;
+  };
+}
+
+/** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
+export const MealBlock = ({ day, line, meal, notes, open, edit }: MealBlockProps) => {
+  const allPlanned = line.measured === 0;
+  const rowOf = (id: string) => day.portions.find((p) => p.id === id);
+  return (
+    <article
+      className={`meal ${open ? 'meal-open' : ''} ${allPlanned ? 'meal-planned' : ''}`}
+      aria-label={`Meal ${line.number}, ${line.title}`}
+      data-meal={meal.id}
+      data-time={meal.time}
+    >
+      <header className="meal-head">
+        <span className="meal-number n">{line.number}</span>
+        <h2 className="meal-title">
+          {edit ? (
+            <button type="button" onClick={() => edit.meal(meal)}>
+              {line.title}
+            </button>
+          ) : (
+            line.title
+          )}
+          <span className="meal-time">{line.time}</span>
+        </h2>
+        <span className="meal-state second">
+          {line.eaten
+            ? 'eaten'
+            : line.lines.length === 0
+              ? ''
+              : line.measured === line.lines.length
+                ? 'measured'
+                : `${line.measured} of ${line.lines.length} measured`}
+        </span>
+        <Columns amounts={line.totals} least={line.atLeast} />
+      </header>
+      <ul>
+        {line.lines.map((portion) => {
+          const row = rowOf(portion.id);
+          return <PortionLineRow key={portion.id} line={portion} open={open} onEdit={edit && row ? () => edit.portion(row) : undefined} />;
+        })}
+      </ul>
+      <div className="meal-foot">
+        {edit && (
+          <div className="meal-tools">
+            {line.measured < line.lines.length && (
+              <Button size="small" component={Link} to={`/bench/${meal.id}`} variant={open ? 'contained' : 'outlined'}>
+                Weigh
+              </Button>
+            )}
+            <Button size="small" variant="text" onClick={() => edit.add(meal)}>
+              Add a food
+            </Button>
+            {line.lines.length > 0 && (
+              <Button size="small" variant="text" aria-pressed={meal.eaten} onClick={() => saveMeal(day, meal, { eaten: !meal.eaten })}>
+                {meal.eaten ? 'Not eaten after all' : 'Eaten'}
+              </Button>
+            )}
+          </div>
+        )}
+        <Notes day={day} mealId={meal.id} notes={notes} label={`Write beside meal ${line.number}`} />
+      </div>
+    </article>
+  );
+};

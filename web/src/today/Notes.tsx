@@ -1,0 +1,56 @@
+import type { DayDocument, NoteRow } from '@maul/contract';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { saveNote, useSession } from '../sync/index.ts';
+
+/** The words beside a day or a meal, and a place to write more. */
+export const Notes = ({ day, mealId, notes, label }: { day: DayDocument; mealId: string | null; notes: NoteRow[]; label: string }) => {
+  const { person } = useSession();
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const save = (): void => {
+    if (text.trim() === '') return;
+    saveNote(day, null, mealId, text.trim());
+    setText('');
+    setOpen(false);
+  };
+  return (
+    <div className="notes">
+      {notes.map((note) => (
+        <p key={note.id} className="note">
+          <b>{note.authorName}:</b> {note.text}
+          {note.authorId === person.id && (
+            <button type="button" className="note-away" onClick={() => saveNote(day, note, note.mealId, note.text, true)}>
+              take back
+            </button>
+          )}
+        </p>
+      ))}
+      {open ? (
+        <form
+          className="note-form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            save();
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'Escape') setOpen(false);
+          }}
+        >
+          <TextField label={label} value={text} onChange={(e) => setText(e.target.value)} multiline autoFocus slotProps={{ htmlInput: { maxLength: 4000 } }} />
+          <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
+            Write
+          </Button>
+          <Button size="small" variant="text" onClick={() => setOpen(false)}>
+            Leave it
+          </Button>
+        </form>
+      ) : (
+        <button type="button" className="note-open" onClick={() => setOpen(true)} aria-label={label}>
+          Note
+        </button>
+      )}
+    </div>
+  );
+};

@@ -1,0 +1,27 @@
+import type { DayDocument, OrderRow } from '@maul/contract';
+import Button from '@mui/material/Button';
+import { useMutation } from '@tanstack/react-query';
+import { orderText } from '../shell/orderText.ts';
+import { call, queryClient, sentenceOf } from '../sync/index.ts';
+
+/** A signed order that waits for the athlete's word. */
+export const OrderStrip = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
+  const acknowledge = useMutation({
+    mutationFn: () => call('acknowledge', { params: { athleteId: day.athlete.id, id: order.id } }),
+    onSuccess: () => queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] }),
+  });
+  return (
+    <section className="order-strip" aria-label="Order from your coach">
+      <p>
+        <b>
+          {order.signedByName}, {orderText(order, day.season)}:
+        </b>{' '}
+        {order.reason}
+        {acknowledge.error && <span className="is-over"> {sentenceOf(acknowledge.error)}</span>}
+      </p>
+      <Button onClick={() => acknowledge.mutate()} disabled={acknowledge.isPending}>
+        Acknowledge
+      </Button>
+    </section>
+  );
+};

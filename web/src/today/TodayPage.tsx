@@ -1,0 +1,100 @@
+import { athleteDay, isIsoDate, type DaySheet } from '@maul/core';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Navigate, useParams } from 'react-router';
+import type { LivePortion } from '@maul/core';
+import { Fault } from '../shell/Fault.tsx';
+import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
+import { DayView } from './DayView.tsx';
+import { OrderStrip } from './OrderStrip.tsx';
+import { WeighInLine } from './WeighInLine.tsx';
+
+const Dock = lazy(() => import('./Dock.tsx'));
+
+const deviceToday = () => athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
+
+/** The meal that comes next: the first with something still to measure. */
+const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
+  sheet?.meals.find((m) => m.lines.some((l) => l.state === 'planned' || l.state === 'live'))?.id;
+
+/** The athlete's day. */
+export const TodayPage = () => {
+  const { person } = useSession();
+  const { date: asked } = useParams();
+  const [guess] = useState(deviceToday);
+  const probe = useDay(person.id, asked !== undefined && isIsoDate(asked) ? asked : guess);
+  const date = asked !== undefined && isIsoDate(asked) ? asked : (probe.data?.today ?? guess);
+  const { day, error, refetch } = useDay(person.id, date);
+  const [live, setLive] = useState<LivePortion | undefined>();
+  const targets = useMemo(() => day && targetsOf(day), [day]);
+  const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
+  const sheet = useMemo(() => (live && day ? sheetOf(day, targets, live) : planned), [day, targets, live, planned]);
+  const isToday = day?.date === day?.today;
+  const openId = isToday ? nextMeal(planned) : undefined;
+  const wide = useMediaQuery('(min-width: 1180px)');
+  useEffect(() => {
+    document.title = day ? `Maul, ${day.date}` : 'Maul';
+  }, [day]);
+  if (asked !== undefined && !isIsoDate(asked)) return <Navigate to="/today" replace />;
+  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
+  if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
+  const open = day.orders.filter((o) => o.acknowledgedAt === null);
+  const above = (
+    <div className="day-above">
+      {open.map((order) => (
+        <OrderStrip key={order.id} order={order} day={day} />
+      ))}
+    </div>
+  );
+  return (
+    <DayView
+      day={day}
+      sheet={sheet}
+      targets={targets}
+      to={(d) => (d === day.today ? '/today' : `/today/${d}`)}
+      editable
+      openId={openId}
+      above={above}
+      dock={
+        wide ? (
+          <>
+            {openId !== undefined && (
+              <Suspense fallback={<p className="waiting">Opening the bench …</p>}>
+                <Dock day={day} sheet={sheet} mealId={openId} onLive={setLive} />
+              </Suspense>
+            )}
+            <StillFits sheet={sheet} />
+            <WeighInLine key={day.date} day={day} />
+          </>
+        ) : (
+          <WeighInLine key={day.date} day={day} />
+        )
+      }
+    />
+  );
+};
+
+/** The room that is left in each window, beyond what is planned. */
+const StillFits = ({ sheet }: { sheet: DaySheet }) => (
+  <section className="fits" aria-label="What is left">
+    <h2 className="panel-title">What is left of the day</h2>
+    {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
+      const { window, eaten, landsState } = sheet.nutrients[key];
+      if (!window || !landsState) return null;
+      const low = Math.max(0, window.low - eaten);
+      const high = window.high - eaten;
+      return (
+        <p key={key} className="fits-row">
+          <span className="tile" aria-hidden>
+            {key === 'PROCNT' ? 'P' : key === 'CARB' ? 'C' : 'F'}
+          </span>
+          <span>{high < 0 ? `${Math.round(-high)} g over` : `${Math.round(low)}–${Math.round(high)} g left`}</span>
+          <span className={`is-${landsState}`}>
+            {landsState === 'inside' ? 'the plan fits' : landsState === 'short' ? 'the plan falls short' : 'the plan is over'}
+          </span>
+        </p>
+      );
+    })}
+  </section>
+);
+

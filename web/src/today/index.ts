@@ -1,0 +1,2 @@
+export { TodayPage } from './TodayPage.tsx';
+export { DayView } from './DayView.tsx';
