@@ -19,6 +19,8 @@ const project = (name, extra = {}) => ({
 });
 
 export default {
+  testTimeout: 60_000,
+  forceExit: false,
   projects: [
     project('core'),
     project('contract'),

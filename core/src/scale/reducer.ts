@@ -88,7 +88,8 @@ const onReading = (state: ScaleState, reading: Reading): ScaleState => {
   if (!stable) return next;
   if (next.zero === 'unseen') next = seeZero(next, reading);
   next = { ...next, lastStable: reading.gross };
-  return next.armed === null ? next : capture(next, next.armed, false);
+  if (next.armed === null) return next;
+  return next.armed.act === 'tare' ? tare(next) : capture(next, next.armed.portionId, false);
 };
 
 const seeZero = (state: ScaleState, reading: Reading): ScaleState => {
@@ -115,9 +116,9 @@ const capture = (state: ScaleState, portionId: string, force: boolean): ScaleSta
   if (reading?.overload)
     return say(disarmed, 'overload', `The scale is overloaded: take something off. ${kept(state.layers)}`);
   if (!reading || net === null)
-    return say(disarmed, 'no-reading', `No scale is answering, so nothing was captured. ${kept(state.layers)}`);
+    return say(disarmed, 'no-reading', `No scale is answering. ${kept(state.layers)}`);
   if (!state.stable && !force)
-    return say({ ...state, armed: portionId }, 'armed', 'Captures as soon as the scale stands still.');
+    return say({ ...state, armed: { act: 'capture', portionId } }, 'armed', 'Captures as soon as the scale stands still.');
   if (state.zero === 'unseen')
     return say(disarmed, 'unstable', 'The scale has just come back: wait until it stands still, then capture.');
   if (net < reading.division - EPSILON)
@@ -151,7 +152,7 @@ const tare = (state: ScaleState): ScaleState => {
   const { reading } = state;
   if (!reading || reading.overload || state.link !== 'live')
     return say(state, 'no-reading', 'No scale is answering, so nothing was tared.');
-  if (!state.stable) return say(state, 'unstable', 'The scale is still moving: tare when it stands still.');
+  if (!state.stable) return say({ ...state, armed: { act: 'tare' } }, 'armed', 'Tares as soon as the scale stands still.');
   const layer: Layer = { kind: 'tare', before: taredAt(state), gross: reading.gross };
   return say(
     { ...state, armed: null, layers: [...state.layers, layer] },
@@ -161,7 +162,7 @@ const tare = (state: ScaleState): ScaleState => {
 };
 
 const undo = (state: ScaleState): ScaleState => {
-  if (state.armed !== null) return say({ ...state, armed: null }, 'disarmed', 'The waiting capture is called off.');
+  if (state.armed !== null) return say({ ...state, armed: null }, 'disarmed', `The waiting ${state.armed.act} is called off.`);
   const last = state.layers.at(-1);
   if (!last) return say(state, 'nothing-to-undo', 'There is nothing to undo on the scale.');
   const like = state.reading ?? { unit: 'g' as const, division: 1 };
@@ -176,8 +177,8 @@ const undo = (state: ScaleState): ScaleState => {
  * The bench's whole understanding of a scale, as one pure step: readings and hands in, stable / tare / capture / undo out.
  *
  * - Stable: the readings of the last 0.8 s span no more than one division.
- * - Capture takes gross minus the last tare and sets the scale to zero at once; while the scale moves it waits
- *   (`armed`) unless `force` is given; overload and a lost link call it off and lose nothing captured before.
+ * - Capture takes gross minus the last tare and sets the scale to zero at once. While the scale moves, tare and capture
+ *   wait (`armed`), a capture unless `force` is given; overload and a lost link call it off and lose nothing kept.
  * - Law: the sum of all layers and of what is unclaimed is always the gross, in whole divisions.
  *
  * Masses are grams. Never throws; what cannot be done is said in `said` and leaves the layers as they were.
@@ -200,7 +201,7 @@ export const scaleReducer = (state: ScaleState, event: ScaleEvent): ScaleState =
         'lost',
         state.armed === null
           ? `The scale is gone. ${kept(state.layers)}`
-          : `The scale went away before it stood still, so this portion was not captured. ${kept(state.layers)}`,
+          : `The scale went away before it stood still, so nothing new was captured. ${kept(state.layers)}`,
       );
     case 'reading':
       return onReading(state, event.reading);

@@ -69,8 +69,8 @@ export interface ScaleState {
   /** After a lost link the zero must be seen again before anything is captured. */
   zero: 'trusted' | 'unseen';
   layers: readonly Layer[];
-  /** A capture that waits for the scale to stand still. */
-  armed: string | null;
+  /** A tare or a capture that waits for the scale to stand still. */
+  armed: { act: 'tare' } | { act: 'capture'; portionId: string } | null;
   said: Said | null;
 }
 

@@ -91,7 +91,12 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
     await acting(links.app, coachToken, (trx) => writeCoach(trx, made, coachId));
     await acting(links.app, token, (trx) => writeAcknowledgements(trx, made));
   }
-  await links.accounts.updateTable('session').set({ ended_at: sql<string>`now()` }).execute();
+  // The sessions that wrote the demo are over; nobody else's are touched.
+  await links.accounts
+    .updateTable('session')
+    .set({ ended_at: sql<string>`now()` })
+    .where('person_id', 'in', links.accounts.selectFrom('person').select('id').where('is_demo', '=', true))
+    .execute();
 };
 
 /** Rows as one JSON text: thousands of them go over in one statement. */

@@ -37,12 +37,16 @@ const byWords = (trx: AppTransaction, query: string) =>
     .execute(trx)
     .then((r) => r.rows);
 
-/** Typing errors: every word of the question must be like some word of the food. */
-const byLikeness = (trx: AppTransaction, text: string) =>
-  sql<Found>`select ${reference}, word_similarity(${text}, search) as closeness from food_reference
-    where ${text} <% search order by closeness desc, length(name), name limit 30`
-    .execute(trx)
-    .then((r) => r.rows);
+/** How alike a mistyped question and a stretch of the food's words must be, 0 to 1. */
+const ALIKE = 0.4;
+
+/** Typing errors: the question is like some stretch of the food's words. */
+const byLikeness = async (trx: AppTransaction, text: string): Promise<Found[]> => {
+  await sql`select set_config('pg_trgm.word_similarity_threshold', ${String(ALIKE)}, true)`.execute(trx);
+  const { rows } = await sql<Found>`select ${reference}, word_similarity(${text}, search) as closeness from food_reference
+    where ${text} <% search order by closeness desc, length(name), name limit 30`.execute(trx);
+  return rows;
+};
 
 const byIds = (trx: AppTransaction, ids: string[]) =>
   ids.length === 0
@@ -79,7 +83,7 @@ export const searchFoods = async (
 ): Promise<Food[]> => {
   const text = wordsOf(q).join(' ');
   const recent = await recentFoods(trx, athleteId, today);
-  const own = (await ownFoods(trx, athleteId, text)).filter((f) => f.closeness >= 0.4);
+  const own = (await ownFoods(trx, athleteId, text)).filter((f) => f.closeness >= ALIKE);
   let found = text === '' ? await byIds(trx, [...recent.keys()]) : await byWords(trx, prefixQuery(q));
   if (text !== '' && found.length < ENOUGH) found = [...found, ...(await byLikeness(trx, text))];
   const unique = [...new Map([...own, ...found].reverse().map((f) => [f.id, f])).values()];

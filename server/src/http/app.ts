@@ -24,17 +24,18 @@ export interface AppOptions {
   webDir?: string;
 }
 
+const routeOf = (req: object): string => (req as { route?: { path?: string } }).route?.path ?? '(page)';
+
 /** Logs the route's pattern and the status: never an id, a name, a query or a body. */
 const logging = (log: Logger) =>
   pinoHttp({
     logger: log,
     serializers: {
-      req: (req: { method: string; raw: { route?: { path?: string } } }) => ({
-        method: req.method,
-        route: req.raw.route?.path ?? '(page)',
-      }),
+      req: (req: { method: string }) => ({ method: req.method }),
       res: (res: { statusCode: number }) => ({ status: res.statusCode }),
     },
+    customSuccessObject: (req, _res, value: object) => ({ ...value, route: routeOf(req) }),
+    customErrorObject: (req, _res, _error, value: object) => ({ ...value, route: routeOf(req) }),
     customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : 'debug'),
   });
 

@@ -35,7 +35,7 @@ const statusOf = (scale: ReturnType<typeof useBench.getState>['scale']): string 
   if (!scale.reading) return 'Waiting for the scale';
   if (scale.reading.overload) return 'Overload';
   const tared = scale.layers.length > 0 ? `, tared at ${showMass(taredAt(scale), scale.reading)}` : '';
-  return `${scale.armed !== null ? 'Waits to capture' : scale.stable ? 'Scale steady' : 'Scale moving'}${tared}`;
+  return `${scale.armed !== null ? `Waits to ${scale.armed.act}` : scale.stable ? 'Scale steady' : 'Scale moving'}${tared}`;
 };
 
 const Readout = ({ size }: { size: 'hero' | 'dock' }) => {
@@ -173,7 +173,7 @@ export const BenchPanel = ({ sheet, mealId, portions, current, live, size }: Ben
           Tare
         </Button>
         <Button variant="contained" onClick={() => capture()} disabled={!current} aria-keyshortcuts="C">
-          {scale.armed !== null ? 'Waiting …' : 'Capture'}
+          {scale.armed?.act === 'capture' ? 'Waiting …' : 'Capture'}
         </Button>
       </div>
       <Stack portions={portions} current={current} />

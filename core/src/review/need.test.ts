@@ -1,0 +1,33 @@
+import { describe, expect, test } from '@jest/globals';
+import { coachNeed, type WeekInBrief } from './need.ts';
+
+const calm: WeekInBrief = {
+  rate: -0.7,
+  wanted: { low: -1, high: -0.5 },
+  landed: 7,
+  logged: 7,
+  weighedShare: 0.95,
+  quietDays: 0,
+  waitingNotes: 0,
+  openOrders: 0,
+  daysToShow: undefined,
+};
+const score = (change: Partial<WeekInBrief>) => coachNeed({ ...calm, ...change }).score;
+
+describe('who needs the coach first', () => {
+  test('a calm week asks for nothing', () => expect(coachNeed(calm)).toEqual({ score: 0, reasons: [] }));
+  test('each of the three things raises it, and says why', () => {
+    expect(coachNeed({ ...calm, rate: -1.6 }).reasons).toEqual(['Below the wanted pace by 0.6 % a week']);
+    expect(coachNeed({ ...calm, landed: 2 }).reasons).toEqual(['5 of 7 days outside the energy window']);
+    expect(coachNeed({ ...calm, waitingNotes: 2 }).reasons).toEqual(['2 notes wait for an answer']);
+    expect(coachNeed({ ...calm, quietDays: 3 }).reasons).toEqual(['Quiet for 3 days']);
+    expect(coachNeed({ ...calm, quietDays: undefined }).reasons).toEqual(['Nothing logged yet']);
+  });
+  test('a near show weighs everything heavier', () => {
+    expect(score({ waitingNotes: 1, daysToShow: 4 })).toBeGreaterThan(score({ waitingNotes: 1, daysToShow: 60 }));
+  });
+  test('a pace within a tenth of the wanted one is no reason', () => expect(score({ rate: -0.45 })).toBe(0));
+  test('soft intake and open orders count a little', () => {
+    expect(coachNeed({ ...calm, weighedShare: 0.6, openOrders: 1 }).reasons).toEqual(['Only 60 % of the energy weighed', 'Order not yet acknowledged']);
+  });
+});

@@ -1,0 +1,149 @@
+import { randomUUID } from 'node:crypto';
+import type { BodyOf, Session } from '@maul/contract';
+import type { Kysely } from 'kysely';
+import pg from 'pg';
+import { pino } from 'pino';
+import request from 'supertest';
+import { v7 as uuidv7 } from 'uuid';
+import { findSession, signInLimits } from '../accounts/index.ts';
+import { makeDb, makePool, type AccountsDb, type AppDb } from '../db/connect.ts';
+import type { AccountsDatabase, AppDatabase } from '../db/schema.ts';
+import { ChangeFeed } from '../events/index.ts';
+import { createApp } from '../http/app.ts';
+import { SESSION_COOKIE } from '../http/mount.ts';
+
+export const PASSWORD = 'a long enough password';
+
+/** A person with a session, and requests made as them. */
+export interface Someone {
+  id: string;
+  token: string;
+  session: Session;
+  get: (path: string) => request.Test;
+  put: (path: string, body: object) => request.Test;
+  post: (path: string, body: object) => request.Test;
+  delete: (path: string) => request.Test;
+}
+
+export interface TestHouse {
+  app: ReturnType<typeof createApp>;
+  owner: Kysely<unknown>;
+  appDb: AppDb;
+  accounts: AccountsDb;
+  feed: ChangeFeed;
+  url: (role: string) => string;
+  agent: () => ReturnType<typeof request>;
+  signUp: (role: 'athlete' | 'coach', name: string) => Promise<Someone>;
+  /** An athlete who has given their body and a first phase. */
+  athlete: (name: string) => Promise<Someone>;
+  share: (athlete: Someone, coach: Someone) => Promise<string>;
+  close: () => Promise<void>;
+}
+
+const port = (): string => {
+  const value = process.env.MAUL_TEST_PORT;
+  if (value === undefined) throw new Error('The test PostgreSQL is not running.');
+  return value;
+};
+
+/** A whole server on a database of its own, copied from the migrated template. */
+export const openTestHouse = async (logTo?: { write: (line: string) => void }): Promise<TestHouse> => {
+  const name = `t_${randomUUID().replaceAll('-', '')}`;
+  const url = (role: string) => `postgres://${role}@127.0.0.1:${port()}/${name}`;
+  const admin = new pg.Client({ connectionString: `postgres://maul_owner@127.0.0.1:${port()}/postgres` });
+  await admin.connect();
+  // Two files may copy the template at the same moment; it admits one at a time.
+  await admin.query('select pg_advisory_lock(4180)');
+  await admin.query(`create database ${name} template template_maul`);
+  await admin.query('select pg_advisory_unlock(4180)');
+  await admin.end();
+  const owner = makeDb<unknown>(makePool(url('maul_owner'), 3));
+  const appDb = makeDb<AppDatabase>(makePool(url('maul_app'), 5));
+  const accountsPool = makePool(url('maul_accounts'), 5);
+  const accounts = makeDb<AccountsDatabase>(accountsPool);
+  const feed = new ChangeFeed(appDb, url('maul_app'));
+  await feed.start();
+  const log = logTo ? pino({ level: 'trace', base: null }, logTo) : pino({ level: 'silent' });
+  const app = createApp({
+    house: { app: appDb, accounts, limits: signInLimits(accountsPool), findSession: (token) => findSession(accounts, token) },
+    log,
+    feed,
+  });
+  const someone = (session: Session, token: string): Someone => {
+    const cookie = `${SESSION_COOKIE}=${token}`;
+    return {
+      id: session.person.id,
+      token,
+      session,
+      get: (path) => request(app).get(path).set('Cookie', cookie),
+      put: (path, body) => request(app).put(path).set('Cookie', cookie).send(body),
+      post: (path, body) => request(app).post(path).set('Cookie', cookie).send(body),
+      delete: (path) => request(app).delete(path).set('Cookie', cookie),
+    };
+  };
+  const signUp: TestHouse['signUp'] = async (role, personName) => {
+    const body: BodyOf<'signUp'> = { id: uuidv7(), name: personName, email: `${randomUUID()}@test.maul`, password: PASSWORD, role };
+    const answer = await request(app).post('/api/accounts').send(body).expect(200);
+    return someone(answer.body as Session, tokenFrom(answer));
+  };
+  return {
+    app,
+    owner,
+    appDb,
+    accounts,
+    feed,
+    url,
+    agent: () => request(app),
+    signUp,
+    athlete: async (personName) => {
+      const person = await signUp('athlete', personName);
+      await person.put(`/api/athletes/${person.id}/start`, startBody()).expect(200);
+      return person;
+    },
+    share: async (athlete, coach) => {
+      const id = uuidv7();
+      await athlete.put(`/api/athletes/${athlete.id}/grants/${id}`, { code: coach.session.person.coachCode }).expect(200);
+      return id;
+    },
+    close: async () => {
+      await feed.close();
+      await Promise.all([owner.destroy(), appDb.destroy(), accounts.destroy()]);
+    },
+  };
+};
+
+export const tokenFrom = (answer: request.Response): string => {
+  const cookies = answer.headers['set-cookie'] as unknown as string[] | undefined;
+  return /maul_session=([^;]*)/.exec(cookies?.[0] ?? '')?.[1] ?? '';
+};
+
+export const startBody = (change: Partial<BodyOf<'start'>> = {}): BodyOf<'start'> => ({
+  seasonId: uuidv7(),
+  basisId: uuidv7(),
+  phaseId: uuidv7(),
+  weighInId: uuidv7(),
+  sex: 'male',
+  birthDate: '1996-05-04' as BodyOf<'start'>['birthDate'],
+  heightCm: 178,
+  weightKg: 84.2,
+  activityLevel: 1.6,
+  carbBasis: 'total',
+  zone: 'Europe/Vienna',
+  ...change,
+});
+
+export const mealBody = (day: string, change: object = {}) => ({ base: 0, day, time: '08:00', zone: 'Europe/Vienna', eaten: false, deleted: false, ...change });
+
+export const portionBody = (mealId: string, change: object = {}) => ({
+  base: 0,
+  mealId,
+  position: 0,
+  food: { id: 'maul-oats-rolled', name: 'Oats, rolled', state: 'dry', source: 'test', per100g: { PROCNT: 13, FAT: 7, CHOAVLDF: 58, FIBTG: 10 } },
+  plannedGrams: 60,
+  grams: null,
+  method: null,
+  division: null,
+  trail: null,
+  deleted: false,
+  ...change,
+});
