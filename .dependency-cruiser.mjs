@@ -6,7 +6,8 @@ export default {
     {
       name: 'core-imports-nothing',
       severity: 'error',
-      comment: 'The core computes: no interface, no Node, no database, no package. Tests may use their tools.',
+      comment:
+        'The core computes: no interface, no Node, no database, no package. Tests may use their tools.',
       from: { path: inside('core'), pathNot: '\\.test\\.ts$' },
       to: { pathNot: inside('core') },
     },
@@ -46,7 +47,10 @@ export default {
       severity: 'error',
       comment: 'A feature folder uses another only through its index; db and http are shared ground.',
       from: { path: '^server/src/([^/]+)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^server/src/[^/]+/.+', pathNot: ['^server/src/$1/', '^server/src/(db|http)/', '/index\\.ts$'] },
+      to: {
+        path: '^server/src/[^/]+/.+',
+        pathNot: ['^server/src/$1/', '^server/src/(db|http)/', '/index\\.ts$'],
+      },
     },
     {
       name: 'web-places-through-their-index',
@@ -58,13 +62,22 @@ export default {
         pathNot: ['^web/src/$1/', '/index\\.tsx?$'],
       },
     },
-    { name: 'not-to-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: ['^virtual:', '\\?url$'] } },
+    {
+      name: 'not-to-unresolvable',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: ['^virtual:', '\\?url$'] },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
     exclude: { path: '\\.test\\.tsx?$' },
     tsConfig: { fileName: 'tsconfig.json' },
     tsPreCompilationDeps: true,
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types', 'node', 'default'], extensions: ['.ts', '.tsx', '.mjs', '.js', '.json', '.d.ts'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'node', 'default'],
+      extensions: ['.ts', '.tsx', '.mjs', '.js', '.json', '.d.ts'],
+    },
   },
 };

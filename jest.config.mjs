@@ -28,6 +28,9 @@ export default {
       globalSetup: '<rootDir>/src/testing/globalSetup.ts',
       globalTeardown: '<rootDir>/src/testing/globalTeardown.ts',
     }),
-    project('web', { setupFiles: ['fake-indexeddb/auto'] }),
+    project('web', {
+      setupFiles: ['fake-indexeddb/auto'],
+      moduleNameMapper: { '\\.css$': '<rootDir>/src/styleStub.ts' },
+    }),
   ],
 };

@@ -23,7 +23,9 @@ await bundle({
       name: 'packages-stay-outside',
       setup(builder) {
         builder.onResolve({ filter: /^[^./]/ }, (args) =>
-          args.path.startsWith('@maul/') || args.kind === 'entry-point' ? undefined : { path: args.path, external: true },
+          args.path.startsWith('@maul/') || args.kind === 'entry-point'
+            ? undefined
+            : { path: args.path, external: true },
         );
       },
     },

@@ -11,7 +11,12 @@ try {
   const { openHouse } = await import('./house.mjs');
   const port = await freePort();
   const open = () =>
-    openHouse({ home: join(root, '.maul'), port, entry: join(root, 'server/src'), execArgv: ['--import', 'tsx'] });
+    openHouse({
+      home: join(root, '.maul'),
+      port,
+      entry: join(root, 'server/src'),
+      execArgv: ['--import', 'tsx'],
+    });
   let house = await open();
   const vite = spawn('npx', ['vite', '--config', 'web/vite.config.ts', 'web'], {
     cwd: root,
@@ -30,7 +35,9 @@ try {
       }, console.error);
     }, 300);
   };
-  const watchers = ['core/src', 'contract/src', 'server/src'].map((dir) => watch(join(root, dir), { recursive: true }, again));
+  const watchers = ['core/src', 'contract/src', 'server/src'].map((dir) =>
+    watch(join(root, dir), { recursive: true }, again),
+  );
   const stop = async () => {
     clearTimeout(timer);
     for (const watcher of watchers) watcher.close();

@@ -1,7 +1,17 @@
 // Maul's own PostgreSQL: found, installed, started and ended here. Node built-ins only.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, openSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 
@@ -26,9 +36,19 @@ const apt = (packages, say) => {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const run = (...args) => spawnSync('apt-get', args, { env, encoding: 'utf8' });
   run('update', '-qq');
-  const done = run('install', '-y', '-qq', '--no-install-recommends', '-o', 'Dpkg::Options::=--force-confold', ...packages);
+  const done = run(
+    'install',
+    '-y',
+    '-qq',
+    '--no-install-recommends',
+    '-o',
+    'Dpkg::Options::=--force-confold',
+    ...packages,
+  );
   if (done.status !== 0)
-    throw new Plain(`The Debian packages could not be installed:\n${(done.stderr ?? String(done.error)).trim()}`);
+    throw new Plain(
+      `The Debian packages could not be installed:\n${(done.stderr ?? String(done.error)).trim()}`,
+    );
 };
 
 /** Sees to the Debian packages: root installs what is missing, anybody else is told what to ask for. */
@@ -53,7 +73,9 @@ export const ensurePackages = ({ chromium = false, say = console.log } = {}) => 
 /** The account that the server runs as: PostgreSQL refuses root, so root lends it to the user `postgres`. */
 const runAs = () => {
   if (!isRoot()) return {};
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((l) => l.startsWith('postgres:'));
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((l) => l.startsWith('postgres:'));
   if (!line) throw new Plain('The user "postgres" is missing; reinstall the package postgresql-15.');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
@@ -74,7 +96,11 @@ export const dataDirectory = (home) => {
   const wanted = join(resolve(home), 'postgres');
   const { uid } = runAs();
   if (uid === undefined || reachable(wanted, uid)) return wanted;
-  return join('/var/tmp', `maul-${createHash('sha256').update(wanted).digest('hex').slice(0, 12)}`, 'postgres');
+  return join(
+    '/var/tmp',
+    `maul-${createHash('sha256').update(wanted).digest('hex').slice(0, 12)}`,
+    'postgres',
+  );
 };
 
 export const freePort = () =>
@@ -158,7 +184,8 @@ export const startPostgres = async ({ data, password, log }) => {
   const port = await freePort();
   const out = log ? openSync(log, 'a') : 'ignore';
   const settings = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', max_connections: 100 };
-  if (password === undefined) Object.assign(settings, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
+  if (password === undefined)
+    Object.assign(settings, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
   const args = Object.entries(settings).flatMap(([key, value]) => ['-c', `${key}=${value}`]);
   const child = spawn(join(bin, 'postgres'), ['-D', data, ...args], {
     ...as,
@@ -171,7 +198,8 @@ export const startPostgres = async ({ data, password, log }) => {
   const over = new Promise((done) => child.on('exit', () => ((ended = true), done())));
   child.on('error', () => (ended = true));
   const up = await until(
-    () => ended || spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0,
+    () =>
+      ended || spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0,
   );
   if (!up || ended) throw new Plain(`PostgreSQL did not start.${log ? ` What it said is in ${log}.` : ''}`);
   child.unref();

@@ -32,7 +32,9 @@ export const ensureModules = (say = console.log) => {
 };
 
 function* filesIn(dir) {
-  for (const entry of readdirSync(dir, { withFileTypes: true }).sort((a, b) => a.name.localeCompare(b.name))) {
+  for (const entry of readdirSync(dir, { withFileTypes: true }).sort((a, b) =>
+    a.name.localeCompare(b.name),
+  )) {
     const path = join(dir, entry.name);
     if (entry.isDirectory()) yield* filesIn(path);
     else if (!/\.test\.tsx?$/.test(entry.name)) yield path;
@@ -41,7 +43,9 @@ function* filesIn(dir) {
 
 /** A digest of everything that the build is made from. */
 const sources = () => {
-  const parts = ['package-lock.json', 'scripts/build.mjs', 'web/index.html', 'web/vite.config.ts'].map((f) => read(join(root, f)));
+  const parts = ['package-lock.json', 'scripts/build.mjs', 'web/index.html', 'web/vite.config.ts'].map((f) =>
+    read(join(root, f)),
+  );
   for (const dir of ['core/src', 'contract/src', 'server/src', 'web/src', 'web/public'])
     if (existsSync(join(root, dir)) && statSync(join(root, dir)).isDirectory())
       for (const file of filesIn(join(root, dir))) parts.push(file.slice(root.length), readFileSync(file));
@@ -54,7 +58,10 @@ export const ensureBuild = (say = console.log) => {
   const wanted = sources();
   if (read(stamp) === wanted) return;
   say('Building …');
-  const done = spawnSync(process.execPath, [join(root, 'scripts/build.mjs')], { cwd: root, encoding: 'utf8' });
+  const done = spawnSync(process.execPath, [join(root, 'scripts/build.mjs')], {
+    cwd: root,
+    encoding: 'utf8',
+  });
   if (done.status !== 0) throw new Plain(`The build failed:\n${done.stdout}${done.stderr}`);
   writeFileSync(stamp, wanted);
 };

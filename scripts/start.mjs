@@ -19,8 +19,10 @@ const portFree = (port) =>
 const choosePort = async () => {
   if (process.env.PORT) {
     const port = Number(process.env.PORT);
-    if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Plain(`PORT=${process.env.PORT} is not a port.`);
-    if (!(await portFree(port))) throw new Plain(`Port ${port} is in use. Choose another: PORT=4181 npm start`);
+    if (!Number.isInteger(port) || port < 1 || port > 65535)
+      throw new Plain(`PORT=${process.env.PORT} is not a port.`);
+    if (!(await portFree(port)))
+      throw new Plain(`Port ${port} is in use. Choose another: PORT=4181 npm start`);
     return port;
   }
   for (let port = DEFAULT_PORT; port < DEFAULT_PORT + 50; port += 1) if (await portFree(port)) return port;
@@ -42,7 +44,8 @@ try {
   mkdirSync(home, { recursive: true });
   if (existsSync(runFile)) {
     const { pid, address } = JSON.parse(readFileSync(runFile, 'utf8') || '{}');
-    if (pid && alive(pid, 'start.mjs')) throw new Plain(`Maul is running already at ${address}. npm stop ends it.`);
+    if (pid && alive(pid, 'start.mjs'))
+      throw new Plain(`Maul is running already at ${address}. npm stop ends it.`);
   }
   ensurePackages();
   ensureModules();

@@ -5,6 +5,15 @@ const api = process.env.MAUL_API;
 
 export default defineConfig({
   plugins: [react()],
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0, modulePreload: { polyfill: false } },
-  server: { host: '127.0.0.1', proxy: api === undefined ? {} : { '/api': { target: api, changeOrigin: true } } },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+  },
+  server: {
+    host: '127.0.0.1',
+    proxy: api === undefined ? {} : { '/api': { target: api, changeOrigin: true } },
+  },
 });

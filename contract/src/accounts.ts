@@ -40,7 +40,13 @@ export type Session = z.infer<typeof Session>;
 
 export const DemoPeople = z.strictObject({
   people: z.array(
-    z.strictObject({ name: z.string(), email: z.string(), password: z.string(), role: Role, about: z.string() }),
+    z.strictObject({
+      name: z.string(),
+      email: z.string(),
+      password: z.string(),
+      role: Role,
+      about: z.string(),
+    }),
   ),
 });
 export type DemoPeople = z.infer<typeof DemoPeople>;

@@ -85,6 +85,12 @@ export const SignOrder = z.strictObject({
   confirmed: z.array(z.string()),
 });
 
-export const WeighIn = z.strictObject({ id: Id, day: Day, kg: z.number(), version: Version, deleted: z.boolean() });
+export const WeighIn = z.strictObject({
+  id: Id,
+  day: Day,
+  kg: z.number(),
+  version: Version,
+  deleted: z.boolean(),
+});
 export const PutWeighIn = z.strictObject({ base: Base, day: Day, kg: BodyKg, deleted: z.boolean() });
 export type WeighInRow = z.infer<typeof WeighIn>;

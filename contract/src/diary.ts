@@ -4,7 +4,16 @@ import { Athlete, Basis, Order, WeighIn } from './athlete.ts';
 import { Base, Day, Id, Moment, Name, Nutrients, PortionGrams, Text, Time, Version, Zone } from './common.ts';
 import { Season } from './season.ts';
 
-export const FoodState = z.enum(['raw', 'dry', 'cooked', 'drained', 'canned', 'frozen', 'pressed', 'as sold']);
+export const FoodState = z.enum([
+  'raw',
+  'dry',
+  'cooked',
+  'drained',
+  'canned',
+  'frozen',
+  'pressed',
+  'as sold',
+]);
 
 /** A food as a portion keeps it: copied on the day it was weighed. */
 export const PortionFood = z.strictObject({
@@ -38,7 +47,14 @@ export const Meal = z.strictObject({
   deleted: z.boolean(),
 });
 export type MealRow = z.infer<typeof Meal>;
-export const PutMeal = z.strictObject({ base: Base, day: Day, time: Time, zone: Zone, eaten: z.boolean(), deleted: z.boolean() });
+export const PutMeal = z.strictObject({
+  base: Base,
+  day: Day,
+  time: Time,
+  zone: Zone,
+  eaten: z.boolean(),
+  deleted: z.boolean(),
+});
 
 const portionBody = {
   mealId: Id,
@@ -75,7 +91,13 @@ export const Note = z.strictObject({
   deleted: z.boolean(),
 });
 export type NoteRow = z.infer<typeof Note>;
-export const PutNote = z.strictObject({ base: Base, day: Day, mealId: Id.nullable(), text: Text, deleted: z.boolean() });
+export const PutNote = z.strictObject({
+  base: Base,
+  day: Day,
+  mealId: Id.nullable(),
+  text: Text,
+  deleted: z.boolean(),
+});
 
 /** Everything a day is computed from. The day itself is never stored. */
 export const DayDocument = z.strictObject({

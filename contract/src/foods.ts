@@ -26,14 +26,24 @@ export type Food = z.infer<typeof Food>;
 
 export const PutFood = z
   .strictObject({ base: Base, ...foodBody, deleted: z.boolean() })
-  .refine((food) => (food.per100g.PROCNT ?? 0) + (food.per100g.FAT ?? 0) + (food.per100g.CHOCDF ?? food.per100g.CHOAVLDF ?? 0) <= 100.5, {
-    message: 'Protein, fat and carbohydrate together are more than 100 g in 100 g.',
-    path: ['per100g'],
-  })
-  .refine((food) => food.per100g.CHOCDF === undefined || (food.per100g.FIBTG ?? 0) <= food.per100g.CHOCDF + 0.5, {
-    message: 'There is more fibre than total carbohydrate. Are the carbs without fibre (net)?',
-    path: ['per100g'],
-  });
+  .refine(
+    (food) =>
+      (food.per100g.PROCNT ?? 0) +
+        (food.per100g.FAT ?? 0) +
+        (food.per100g.CHOCDF ?? food.per100g.CHOAVLDF ?? 0) <=
+      100.5,
+    {
+      message: 'Protein, fat and carbohydrate together are more than 100 g in 100 g.',
+      path: ['per100g'],
+    },
+  )
+  .refine(
+    (food) => food.per100g.CHOCDF === undefined || (food.per100g.FIBTG ?? 0) <= food.per100g.CHOCDF + 0.5,
+    {
+      message: 'There is more fibre than total carbohydrate. Are the carbs without fibre (net)?',
+      path: ['per100g'],
+    },
+  );
 
 export const OwnFood = z.strictObject({ ...Food.shape, version: Version });
 export const FoodQuery = z.strictObject({

@@ -27,7 +27,10 @@ const operation = (name: string, route: Route) => ({
     : {}),
   responses: {
     200: { description: 'Done.', content: json(route.response, 'output') },
-    default: { description: 'A problem, RFC 9457.', content: { 'application/problem+json': { schema: z.toJSONSchema(Problem) } } },
+    default: {
+      description: 'A problem, RFC 9457.',
+      content: { 'application/problem+json': { schema: z.toJSONSchema(Problem) } },
+    },
   },
 });
 

@@ -54,8 +54,15 @@ export const routes = {
     access: 'public',
     response: z.strictObject({ database: z.enum(['up', 'down']) }),
   }),
-  demo: route('get', '/api/demo', 'The invented people of the demo, if it is loaded.', { access: 'public', response: DemoPeople }),
-  signUp: route('post', '/api/accounts', 'Makes an account and signs it in.', { access: 'public', body: SignUp, response: Session }),
+  demo: route('get', '/api/demo', 'The invented people of the demo, if it is loaded.', {
+    access: 'public',
+    response: DemoPeople,
+  }),
+  signUp: route('post', '/api/accounts', 'Makes an account and signs it in.', {
+    access: 'public',
+    body: SignUp,
+    response: Session,
+  }),
   signIn: route('post', '/api/session', 'Signs in.', { access: 'public', body: SignIn, response: Session }),
   session: route('get', '/api/session', 'Who is signed in.', { response: Session }),
   touchSession: route('put', '/api/session', 'Keeps the session alive.'),
@@ -67,12 +74,19 @@ export const routes = {
     body: Start,
     response: Session,
   }),
-  share: route('put', '/api/athletes/:athleteId/grants/:id', 'Shares everything with a coach, by their code.', {
+  share: route(
+    'put',
+    '/api/athletes/:athleteId/grants/:id',
+    'Shares everything with a coach, by their code.',
+    {
+      params: inAthlete,
+      body: ShareWithCoach,
+      response: Grant,
+    },
+  ),
+  endShare: route('delete', '/api/athletes/:athleteId/grants/:id', 'Ends the sharing at once.', {
     params: inAthlete,
-    body: ShareWithCoach,
-    response: Grant,
   }),
-  endShare: route('delete', '/api/athletes/:athleteId/grants/:id', 'Ends the sharing at once.', { params: inAthlete }),
 
   day: route('get', '/api/athletes/:athleteId/days/:date', 'Everything a day is computed from.', {
     params: z.strictObject({ athleteId: Id, date: Day }),
@@ -83,11 +97,16 @@ export const routes = {
     body: PutMeal,
     response: Meal,
   }),
-  putPortion: route('put', '/api/athletes/:athleteId/portions/:id', 'Adds, measures, changes or takes away a portion.', {
-    params: inAthlete,
-    body: PutPortion,
-    response: Portion,
-  }),
+  putPortion: route(
+    'put',
+    '/api/athletes/:athleteId/portions/:id',
+    'Adds, measures, changes or takes away a portion.',
+    {
+      params: inAthlete,
+      body: PutPortion,
+      response: Portion,
+    },
+  ),
   putNote: route('put', '/api/athletes/:athleteId/notes/:id', 'Writes beside a day or a meal.', {
     params: inAthlete,
     body: PutNote,
@@ -102,15 +121,25 @@ export const routes = {
     params: ofAthlete,
     response: z.strictObject({ orders: z.array(Order) }),
   }),
-  signOrder: route('put', '/api/athletes/:athleteId/orders/:id', 'Signs a change order. Orders are never changed afterwards.', {
-    params: inAthlete,
-    body: SignOrder,
-    response: Order,
-  }),
-  acknowledge: route('put', '/api/athletes/:athleteId/orders/:id/acknowledgement', 'The athlete has read the order.', {
-    params: inAthlete,
-    response: Order,
-  }),
+  signOrder: route(
+    'put',
+    '/api/athletes/:athleteId/orders/:id',
+    'Signs a change order. Orders are never changed afterwards.',
+    {
+      params: inAthlete,
+      body: SignOrder,
+      response: Order,
+    },
+  ),
+  acknowledge: route(
+    'put',
+    '/api/athletes/:athleteId/orders/:id/acknowledgement',
+    'The athlete has read the order.',
+    {
+      params: inAthlete,
+      response: Order,
+    },
+  ),
   foods: route('get', '/api/athletes/:athleteId/foods', 'Searches foods: own and recent ones first.', {
     params: ofAthlete,
     query: FoodQuery,
@@ -121,7 +150,9 @@ export const routes = {
     body: PutFood,
     response: Food,
   }),
-  roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', { response: Roster }),
+  roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', {
+    response: Roster,
+  }),
 } as const;
 
 export type RouteName = keyof typeof routes;

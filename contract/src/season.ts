@@ -46,7 +46,13 @@ export const Phase = z.strictObject({
   }),
   rate: z.strictObject({ low: z.number(), high: z.number() }),
   dayTypes: z
-    .array(z.strictObject({ id: z.string().min(1).max(40), name: Name, energyOffset: z.number().min(-3000).max(3000) }))
+    .array(
+      z.strictObject({
+        id: z.string().min(1).max(40),
+        name: Name,
+        energyOffset: z.number().min(-3000).max(3000),
+      }),
+    )
     .min(1),
   week: z.array(z.string()).length(7),
   exceptions: z.record(z.string(), z.string()),

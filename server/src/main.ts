@@ -8,7 +8,8 @@ import { createApp } from './http/app.ts';
 
 const need = (name: string): string => {
   const value = process.env[name];
-  if (value === undefined || value === '') throw new Error(`The server needs ${name}. Start it with npm start.`);
+  if (value === undefined || value === '')
+    throw new Error(`The server needs ${name}. Start it with npm start.`);
   return value;
 };
 
@@ -23,7 +24,12 @@ await feed.start();
 
 const server = createServer(
   createApp({
-    house: { app, accounts, limits: signInLimits(accountsPool), findSession: (token) => findSession(accounts, token) },
+    house: {
+      app,
+      accounts,
+      limits: signInLimits(accountsPool),
+      findSession: (token) => findSession(accounts, token),
+    },
     log,
     feed,
     webDir: process.env.MAUL_WEB_DIR,

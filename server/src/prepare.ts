@@ -46,7 +46,9 @@ const data = need('MAUL_DATA');
 const database = process.env.MAUL_OWN_CLUSTER ? await ownDatabase(ownerUrl) : ownerUrl;
 const owner = makeDb<unknown>(makePool(database, 2));
 const app = makeDb<AppDatabase>(makePool(withUser(database, 'maul_app', passwords.app), 2));
-const accounts = makeDb<AccountsDatabase>(makePool(withUser(database, 'maul_accounts', passwords.accounts), 2));
+const accounts = makeDb<AccountsDatabase>(
+  makePool(withUser(database, 'maul_accounts', passwords.accounts), 2),
+);
 try {
   await refuseForeignDatabase(owner);
   await ensureRoles(owner, passwords);

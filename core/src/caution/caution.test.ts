@@ -8,7 +8,9 @@ const person: CautionPerson = { sex: 'male', ageYears: 29, weightKg: 77.6, resti
 const days = (kcal: number, fatPerKg = 0.75) => {
   const phase = testPhase({ energy: { kind: 'hand', kcal } });
   phase.macros.fat = { gPerKg: fatPerKg, of: 'body', floor: 0 };
-  return Array.from({ length: 7 }, (_, i) => dayTargets(testSeason(phase), [testBasis()], [], addDays(isoDate('2026-11-23'), i))!);
+  return Array.from({ length: 7 }, (_, i) =>
+    dayTargets(testSeason(phase), [testBasis()], [], addDays(isoDate('2026-11-23'), i))!,
+  );
 };
 
 // Thresholds: common practice, no source.
@@ -20,7 +22,9 @@ describe('cautions on a plan', () => {
   test('below 1,500 or 1,200 is hard whatever the equation says', () => {
     const small = { ...person, resting: 1000 };
     expect(targetCautions(days(1600), small)[0]?.sentence).toContain('cautious floor of 1,500 kcal');
-    expect(targetCautions(days(1600), { ...small, sex: 'female' }).map((c) => c.id)).not.toContain('very-low-intake');
+    expect(targetCautions(days(1600), { ...small, sex: 'female' }).map((c) => c.id)).not.toContain(
+      'very-low-intake',
+    );
   });
   test('a deficit under 18 is X and comes first', () => {
     const cautions = targetCautions(days(1800), { ...person, ageYears: 17 });

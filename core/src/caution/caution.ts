@@ -55,7 +55,8 @@ export const targetCautions = (days: readonly DayTargets[], person: CautionPerso
       see: 'Talk to a doctor or a dietitian before eating this little.',
     });
   const lean = days.find(
-    (day) => day.windows.FAT.aim < 0.5 * person.weightKg || 9 * day.windows.FAT.aim < 0.15 * day.windows.ENERC.aim,
+    (day) =>
+      day.windows.FAT.aim < 0.5 * person.weightKg || 9 * day.windows.FAT.aim < 0.15 * day.windows.ENERC.aim,
   );
   if (lean)
     cautions.push({

@@ -2,26 +2,58 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { K90 } from '../measure/index.ts';
 import { TARGET_KEYS } from '../targets/index.ts';
-import { daySheet, mealTitle, minutesIntoDay, windowState, type SheetMeal, type SheetPortion } from './daySheet.ts';
+import {
+  daySheet,
+  mealTitle,
+  minutesIntoDay,
+  windowState,
+  type SheetMeal,
+  type SheetPortion,
+} from './daySheet.ts';
 
 const portion = (id: string, change: Partial<SheetPortion> = {}): SheetPortion => ({
   id,
-  food: { id: 'rice', name: 'Rice, white', state: 'dry', per100g: { PROCNT: 7, FAT: 1, CHOAVLDF: 78, FIBTG: 1 } },
+  food: {
+    id: 'rice',
+    name: 'Rice, white',
+    state: 'dry',
+    per100g: { PROCNT: 7, FAT: 1, CHOAVLDF: 78, FIBTG: 1 },
+  },
   plannedGrams: 100,
   grams: null,
   method: null,
   division: null,
   ...change,
 });
-const meal = (id: string, time: string, portions: SheetPortion[], eaten = false): SheetMeal => ({ id, time, eaten, portions });
+const meal = (id: string, time: string, portions: SheetPortion[], eaten = false): SheetMeal => ({
+  id,
+  time,
+  eaten,
+  portions,
+});
 const window = (low: number, high: number) => ({ low, aim: (low + high) / 2, high });
-const windows = { ENERC: window(300, 400), PROCNT: window(6, 8), CARB: window(70, 80), FAT: window(0, 2), FIBTG: window(0, 5) };
-const sheet = (meals: SheetMeal[], extra: object = {}) => daySheet({ meals, windows, carbBasis: 'available', ...extra });
+const windows = {
+  ENERC: window(300, 400),
+  PROCNT: window(6, 8),
+  CARB: window(70, 80),
+  FAT: window(0, 2),
+  FIBTG: window(0, 5),
+};
+const sheet = (meals: SheetMeal[], extra: object = {}) =>
+  daySheet({ meals, windows, carbBasis: 'available', ...extra });
 
 describe('the day', () => {
   test('planned is planned, measured counts as eaten', () => {
-    const day = sheet([meal('a', '08:00', [portion('p1', { grams: 90, method: 'scale', division: 1 }), portion('p2')])]);
-    expect(day.nutrients.CARB).toMatchObject({ eaten: 70.2, planned: 78, state: 'inside', landsState: 'over', atLeast: false });
+    const day = sheet([
+      meal('a', '08:00', [portion('p1', { grams: 90, method: 'scale', division: 1 }), portion('p2')]),
+    ]);
+    expect(day.nutrients.CARB).toMatchObject({
+      eaten: 70.2,
+      planned: 78,
+      state: 'inside',
+      landsState: 'over',
+      atLeast: false,
+    });
     expect(day.meals[0]?.measured).toBe(1);
     expect(day.meals[0]?.lines.map((l) => l.state)).toEqual(['measured', 'planned']);
   });
@@ -45,7 +77,11 @@ describe('the day', () => {
     expect(live.weighedShare).toBe(1);
   });
   test('a food that does not state it makes the sum a lower bound', () => {
-    const fish = portion('f', { grams: 100, method: 'scale', food: { id: 'fish', name: 'Fish', state: 'raw', per100g: { ENERC: 90, PROCNT: 20, FAT: 1 } } });
+    const fish = portion('f', {
+      grams: 100,
+      method: 'scale',
+      food: { id: 'fish', name: 'Fish', state: 'raw', per100g: { ENERC: 90, PROCNT: 20, FAT: 1 } },
+    });
     const day = sheet([meal('a', '08:00', [fish])]);
     expect(day.nutrients.CARB.atLeast).toBe(true);
     expect(day.nutrients.PROCNT.atLeast).toBe(false);
@@ -63,20 +99,36 @@ describe('the day', () => {
     expect(sheet([]).nutrients.CARB.spread).toBe(0);
   });
   test('weighed share, unknown on an empty day', () => {
-    const day = sheet([meal('a', '08:00', [portion('p', { grams: 100, method: 'scale' }), portion('q', { grams: 100, method: 'eye' })])]);
+    const day = sheet([
+      meal('a', '08:00', [
+        portion('p', { grams: 100, method: 'scale' }),
+        portion('q', { grams: 100, method: 'eye' }),
+      ]),
+    ]);
     expect(day.weighedShare).toBe(0.5);
     expect(sheet([]).weighedShare).toBeUndefined();
   });
   test('law: the day is the sum of its meals, and moving a meal changes no sum', () => {
     const grams = fc.array(fc.integer({ min: 1, max: 800 }), { minLength: 1, maxLength: 8 });
-    const time = fc.tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 })).map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
+    const time = fc
+      .tuple(fc.integer({ min: 0, max: 23 }), fc.integer({ min: 0, max: 59 }))
+      .map(([h, m]) => `${String(h).padStart(2, '0')}:${String(m).padStart(2, '0')}`);
     fc.assert(
       fc.property(fc.array(grams, { minLength: 1, maxLength: 6 }), time, (days, moved) => {
-        const meals = days.map((g, i) => meal(`m${i}`, `${String(6 + i).padStart(2, '0')}:00`, g.map((x, j) => portion(`p${i}-${j}`, { grams: x, method: 'scale' }))));
+        const meals = days.map((g, i) =>
+          meal(
+            `m${i}`,
+            `${String(6 + i).padStart(2, '0')}:00`,
+            g.map((x, j) => portion(`p${i}-${j}`, { grams: x, method: 'scale' })),
+          ),
+        );
         const first = sheet(meals);
         const second = sheet(meals.map((m, i) => (i === 0 ? { ...m, time: moved } : m)));
         for (const key of TARGET_KEYS) {
-          expect(first.meals.reduce((s, m) => s + m.totals[key], 0)).toBeCloseTo(first.nutrients[key].eaten, 6);
+          expect(first.meals.reduce((s, m) => s + m.totals[key], 0)).toBeCloseTo(
+            first.nutrients[key].eaten,
+            6,
+          );
           expect(second.nutrients[key].eaten).toBeCloseTo(first.nutrients[key].eaten, 6);
         }
       }),
@@ -92,7 +144,15 @@ test('states at the very edge of a window are inside', () => {
 });
 
 test('a meal is named by what is heaviest in it', () => {
-  const named = (name: string, g: number) => portion(name, { plannedGrams: g, food: { id: name, name, state: 'raw', per100g: {} } });
-  expect(mealTitle([named('Rapeseed oil', 6), named('Trout fillet', 100), named('Potato', 180), named('Savoy cabbage', 80)])).toBe('Trout fillet, potato, savoy cabbage');
+  const named = (name: string, g: number) =>
+    portion(name, { plannedGrams: g, food: { id: name, name, state: 'raw', per100g: {} } });
+  expect(
+    mealTitle([
+      named('Rapeseed oil', 6),
+      named('Trout fillet', 100),
+      named('Potato', 180),
+      named('Savoy cabbage', 80),
+    ]),
+  ).toBe('Trout fillet, potato, savoy cabbage');
   expect(mealTitle([])).toBe('Nothing in it yet');
 });

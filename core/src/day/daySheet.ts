@@ -141,9 +141,16 @@ const zero = <T>(value: T): Record<TargetKey, T> => ({
   FIBTG: value,
 });
 
-const portionLine = (portion: SheetPortion, eaten: boolean, carbBasis: CarbBasis, live?: LivePortion): PortionLine => {
+const portionLine = (
+  portion: SheetPortion,
+  eaten: boolean,
+  carbBasis: CarbBasis,
+  live?: LivePortion,
+): PortionLine => {
   const isLive = live?.portionId === portion.id;
-  const now: SheetPortion = isLive ? { ...portion, grams: live.grams, method: 'scale', division: live.division } : portion;
+  const now: SheetPortion = isLive
+    ? { ...portion, grams: live.grams, method: 'scale', division: live.division }
+    : portion;
   const grams = now.grams ?? now.plannedGrams ?? 0;
   const measured = eaten ? 'eaten' : 'measured';
   return {

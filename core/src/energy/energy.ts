@@ -33,7 +33,12 @@ export const euEnergy = (vector: NutrientVector): Kcal | undefined => {
   if (!known || carbs === undefined || fibre === undefined) return undefined;
   const polyols = vector.POLYL ?? 0;
   return kcal(
-    4 * known.protein + 9 * known.fat + 4 * (carbs - polyols) + 2.4 * polyols + 2 * fibre + 7 * (vector.ALC ?? 0),
+    4 * known.protein +
+      9 * known.fat +
+      4 * (carbs - polyols) +
+      2.4 * polyols +
+      2 * fibre +
+      7 * (vector.ALC ?? 0),
   );
 };
 
@@ -48,7 +53,12 @@ export const euKilojoules = (vector: NutrientVector): Kilojoules | undefined => 
   if (!known || carbs === undefined || fibre === undefined) return undefined;
   const polyols = vector.POLYL ?? 0;
   return kilojoules(
-    17 * known.protein + 37 * known.fat + 17 * (carbs - polyols) + 10 * polyols + 8 * fibre + 29 * (vector.ALC ?? 0),
+    17 * known.protein +
+      37 * known.fat +
+      17 * (carbs - polyols) +
+      10 * polyols +
+      8 * fibre +
+      29 * (vector.ALC ?? 0),
   );
 };
 

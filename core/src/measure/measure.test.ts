@@ -55,8 +55,16 @@ describe('sums', () => {
     const random = seededRandom(11);
     const totals: number[] = [];
     for (let i = 0; i < 20_000; i += 1) {
-      const common: Record<string, number> = { rice: 0.1 * standardNormal(random), oil: 0.1 * standardNormal(random) };
-      totals.push(shares.reduce((s, p) => s + p.value * (1 + p.relativeGrams * standardNormal(random) + (common[p.foodId] ?? 0)), 0));
+      const common: Record<string, number> = {
+        rice: 0.1 * standardNormal(random),
+        oil: 0.1 * standardNormal(random),
+      };
+      totals.push(
+        shares.reduce(
+          (s, p) => s + p.value * (1 + p.relativeGrams * standardNormal(random) + (common[p.foodId] ?? 0)),
+          0,
+        ),
+      );
     }
     const mean = totals.reduce((s, t) => s + t, 0) / totals.length;
     const sd = Math.sqrt(totals.reduce((s, t) => s + (t - mean) ** 2, 0) / totals.length);
@@ -65,7 +73,12 @@ describe('sums', () => {
 });
 
 test('weighed share: scale and jar over all, unknown on an empty day', () => {
-  expect(weighedShare([{ kcal: 300, method: 'scale' }, { kcal: 100, method: 'eye' }])).toBe(0.75);
+  expect(
+    weighedShare([
+      { kcal: 300, method: 'scale' },
+      { kcal: 100, method: 'eye' },
+    ]),
+  ).toBe(0.75);
   expect(weighedShare([{ kcal: 300, method: 'jar' }])).toBe(1);
   expect(weighedShare([])).toBeUndefined();
 });

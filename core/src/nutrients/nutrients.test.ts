@@ -18,11 +18,15 @@ describe('vectors', () => {
   });
   test('law: halves add up to the whole', () => {
     fc.assert(
-      fc.property(fc.dictionary(fc.constantFrom(...TAGNAME_LIST), fc.double({ min: 0, max: 1000, noNaN: true })), fc.double({ min: 1, max: 5000, noNaN: true }), (food, g) => {
-        const whole = perGrams(food, g);
-        const sums = sumNutrients([perGrams(food, g / 2), perGrams(food, g / 2)]);
-        for (const tag of TAGNAME_LIST) expect(sums[tag].value).toBeCloseTo(whole[tag] ?? 0, 6);
-      }),
+      fc.property(
+        fc.dictionary(fc.constantFrom(...TAGNAME_LIST), fc.double({ min: 0, max: 1000, noNaN: true })),
+        fc.double({ min: 1, max: 5000, noNaN: true }),
+        (food, g) => {
+          const whole = perGrams(food, g);
+          const sums = sumNutrients([perGrams(food, g / 2), perGrams(food, g / 2)]);
+          for (const tag of TAGNAME_LIST) expect(sums[tag].value).toBeCloseTo(whole[tag] ?? 0, 6);
+        },
+      ),
     );
   });
   test('tagnames are the only keys', () => {

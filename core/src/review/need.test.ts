@@ -24,10 +24,15 @@ describe('who needs the coach first', () => {
     expect(coachNeed({ ...calm, quietDays: undefined }).reasons).toEqual(['Nothing logged yet']);
   });
   test('a near show weighs everything heavier', () => {
-    expect(score({ waitingNotes: 1, daysToShow: 4 })).toBeGreaterThan(score({ waitingNotes: 1, daysToShow: 60 }));
+    expect(score({ waitingNotes: 1, daysToShow: 4 })).toBeGreaterThan(
+      score({ waitingNotes: 1, daysToShow: 60 }),
+    );
   });
   test('a pace within a tenth of the wanted one is no reason', () => expect(score({ rate: -0.45 })).toBe(0));
   test('soft intake and open orders count a little', () => {
-    expect(coachNeed({ ...calm, weighedShare: 0.6, openOrders: 1 }).reasons).toEqual(['Only 60 % of the energy weighed', 'Order not yet acknowledged']);
+    expect(coachNeed({ ...calm, weighedShare: 0.6, openOrders: 1 }).reasons).toEqual([
+      'Only 60 % of the energy weighed',
+      'Order not yet acknowledged',
+    ]);
   });
 });

@@ -38,11 +38,20 @@ export const coachNeed = (week: WeekInBrief): Need => {
   if (week.rate !== undefined) {
     const off = week.rate < week.wanted.low ? week.wanted.low - week.rate : week.rate - week.wanted.high;
     if (off > 0.1)
-      add(3 + Math.min(3, off * 3), `${week.rate < week.wanted.low ? 'Below' : 'Above'} the wanted pace by ${off.toFixed(1)} % a week`);
+      add(
+        3 + Math.min(3, off * 3),
+        `${week.rate < week.wanted.low ? 'Below' : 'Above'} the wanted pace by ${off.toFixed(1)} % a week`,
+      );
   }
   const missed = week.logged - week.landed;
   if (missed >= 3) add(missed, `${missed} of ${week.logged} days outside the energy window`);
-  if (week.waitingNotes > 0) add(4 + week.waitingNotes, week.waitingNotes === 1 ? 'A note waits for an answer' : `${week.waitingNotes} notes wait for an answer`);
+  if (week.waitingNotes > 0)
+    add(
+      4 + week.waitingNotes,
+      week.waitingNotes === 1
+        ? 'A note waits for an answer'
+        : `${week.waitingNotes} notes wait for an answer`,
+    );
   if (week.openOrders > 0) add(1, 'Order not yet acknowledged');
   if (week.weighedShare !== undefined && week.weighedShare < SOFT_BELOW)
     add(1.5, `Only ${Math.round(week.weighedShare * 100)} % of the energy weighed`);

@@ -28,13 +28,23 @@ describe('stability', () => {
     expect(run(emptyScale, connect, ...readings(100, 5), ...readings(102, 5)).stable).toBe(false);
   });
   test('a change of division starts anew', () => {
-    expect(run(emptyScale, connect, ...readings(100), ...readings(100, 5, { division: 0.1 })).stable).toBe(false);
+    expect(run(emptyScale, connect, ...readings(100), ...readings(100, 5, { division: 0.1 })).stable).toBe(
+      false,
+    );
   });
 });
 
 describe('one bowl, three portions', () => {
   test('tare, pour, capture, each from zero', () => {
-    const state = run(bowl(), ...readings(417), capture('oats'), ...readings(437), capture('whey'), ...readings(593), capture('egg'));
+    const state = run(
+      bowl(),
+      ...readings(417),
+      capture('oats'),
+      ...readings(437),
+      capture('whey'),
+      ...readings(593),
+      capture('egg'),
+    );
     expect(nets(state)).toEqual([31, 20, 156]);
     expect(taredAt(state)).toBe(593);
     expect(liveNet(state)).toBe(0);
@@ -71,7 +81,9 @@ describe('what cannot be', () => {
     const heavy = run(bowl(), ...readings(5387), capture('a'));
     expect(heavy.said?.kind).toBe('absurd');
     expect(heavy.said?.sentence).toContain('5001 g is more than one portion can be');
-    expect(run(bowl(), ...readings(400), capture('a'), ...readings(450), capture('a')).said?.kind).toBe('already-captured');
+    expect(run(bowl(), ...readings(400), capture('a'), ...readings(450), capture('a')).said?.kind).toBe(
+      'already-captured',
+    );
   });
   test('no scale at all', () => {
     expect(run(emptyScale, capture('a')).said?.sentence).toBe('No scale is answering. Nothing was captured.');
@@ -94,20 +106,41 @@ describe('what cannot be', () => {
 
 describe('a scale that goes away', () => {
   test('in the middle of a capture: nothing is captured, nothing is lost', () => {
-    const gone = run(bowl(), ...readings(417), capture('oats'), ...readings(430, 2), capture('whey'), { type: 'disconnect' });
-    expect(gone.said?.sentence).toBe('The scale went away before it stood still, so nothing new was captured. The portion captured before is kept.');
+    const gone = run(bowl(), ...readings(417), capture('oats'), ...readings(430, 2), capture('whey'), {
+      type: 'disconnect',
+    });
+    expect(gone.said?.sentence).toBe(
+      'The scale went away before it stood still, so nothing new was captured. The portion captured before is kept.',
+    );
     expect(nets(gone)).toEqual([31]);
   });
   test('and comes back as it was: goes on', () => {
-    const back = run(bowl(), ...readings(417), capture('oats'), ...readings(430), { type: 'disconnect' }, connect, ...readings(430));
+    const back = run(
+      bowl(),
+      ...readings(417),
+      capture('oats'),
+      ...readings(430),
+      { type: 'disconnect' },
+      connect,
+      ...readings(430),
+    );
     expect(back.said?.kind).toBe('back');
     expect(nets(run(back, capture('whey')))).toEqual([31, 13]);
   });
   test('and comes back with another zero: counts anew and says what was not captured', () => {
-    const back = run(bowl(), ...readings(417), capture('oats'), ...readings(430), { type: 'disconnect' }, connect, ...readings(0));
+    const back = run(
+      bowl(),
+      ...readings(417),
+      capture('oats'),
+      ...readings(430),
+      { type: 'disconnect' },
+      connect,
+      ...readings(0),
+    );
     expect(back.said).toEqual({
       kind: 'zero-moved',
-      sentence: 'The scale came back at 0 g where it stood at 430 g, so it counts from zero again. 13 g lay on it uncaptured. The portion captured before is kept.',
+      sentence:
+        'The scale came back at 0 g where it stood at 430 g, so it counts from zero again. 13 g lay on it uncaptured. The portion captured before is kept.',
     });
     expect(nets(run(back, ...readings(20), capture('whey')))).toEqual([31, 20]);
   });
@@ -121,9 +154,17 @@ test('ounces are shown as the scale shows them', () => {
 
 test('law: layers and what is unclaimed always add up to the gross, whatever comes in whatever order', () => {
   const event = fc.oneof(
-    fc.record({ kind: fc.constant('read' as const), gross: fc.integer({ min: 0, max: 6000 }), count: fc.integer({ min: 1, max: 12 }) }),
+    fc.record({
+      kind: fc.constant('read' as const),
+      gross: fc.integer({ min: 0, max: 6000 }),
+      count: fc.integer({ min: 1, max: 12 }),
+    }),
     fc.constantFrom('tare' as const, 'undo' as const, 'disconnect' as const, 'connect' as const),
-    fc.record({ kind: fc.constant('capture' as const), id: fc.string({ maxLength: 2 }), force: fc.boolean() }),
+    fc.record({
+      kind: fc.constant('capture' as const),
+      id: fc.string({ maxLength: 2 }),
+      force: fc.boolean(),
+    }),
   );
   fc.assert(
     fc.property(fc.array(event, { maxLength: 40 }), (events) => {

@@ -70,7 +70,9 @@ const tail = (readings: readonly Reading[], next: Reading): Reading[] => {
 const kept = (layers: readonly Layer[]): string => {
   const count = layers.filter((l) => l.kind === 'portion').length;
   if (count === 0) return 'Nothing was captured.';
-  return count === 1 ? 'The portion captured before is kept.' : `The ${count} portions captured before are kept.`;
+  return count === 1
+    ? 'The portion captured before is kept.'
+    : `The ${count} portions captured before are kept.`;
 };
 
 const onReading = (state: ScaleState, reading: Reading): ScaleState => {
@@ -118,9 +120,17 @@ const capture = (state: ScaleState, portionId: string, force: boolean): ScaleSta
   if (!reading || net === null)
     return say(disarmed, 'no-reading', `No scale is answering. ${kept(state.layers)}`);
   if (!state.stable && !force)
-    return say({ ...state, armed: { act: 'capture', portionId } }, 'armed', 'Captures as soon as the scale stands still.');
+    return say(
+      { ...state, armed: { act: 'capture', portionId } },
+      'armed',
+      'Captures as soon as the scale stands still.',
+    );
   if (state.zero === 'unseen')
-    return say(disarmed, 'unstable', 'The scale has just come back: wait until it stands still, then capture.');
+    return say(
+      disarmed,
+      'unstable',
+      'The scale has just come back: wait until it stands still, then capture.',
+    );
   if (net < reading.division - EPSILON)
     return say(
       disarmed,
@@ -145,14 +155,19 @@ const capture = (state: ScaleState, portionId: string, force: boolean): ScaleSta
     settled: state.stable ? 'stable' : 'forced',
     source: state.source,
   };
-  return say({ ...disarmed, layers: [...state.layers, layer] }, 'captured', `Captured ${showMass(net, reading)}.`);
+  return say(
+    { ...disarmed, layers: [...state.layers, layer] },
+    'captured',
+    `Captured ${showMass(net, reading)}.`,
+  );
 };
 
 const tare = (state: ScaleState): ScaleState => {
   const { reading } = state;
   if (!reading || reading.overload || state.link !== 'live')
     return say(state, 'no-reading', 'No scale is answering, so nothing was tared.');
-  if (!state.stable) return say({ ...state, armed: { act: 'tare' } }, 'armed', 'Tares as soon as the scale stands still.');
+  if (!state.stable)
+    return say({ ...state, armed: { act: 'tare' } }, 'armed', 'Tares as soon as the scale stands still.');
   const layer: Layer = { kind: 'tare', before: taredAt(state), gross: reading.gross };
   return say(
     { ...state, armed: null, layers: [...state.layers, layer] },
@@ -162,7 +177,8 @@ const tare = (state: ScaleState): ScaleState => {
 };
 
 const undo = (state: ScaleState): ScaleState => {
-  if (state.armed !== null) return say({ ...state, armed: null }, 'disarmed', `The waiting ${state.armed.act} is called off.`);
+  if (state.armed !== null)
+    return say({ ...state, armed: null }, 'disarmed', `The waiting ${state.armed.act} is called off.`);
   const last = state.layers.at(-1);
   if (!last) return say(state, 'nothing-to-undo', 'There is nothing to undo on the scale.');
   const like = state.reading ?? { unit: 'g' as const, division: 1 };

@@ -1,7 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import { seededRandom } from '../random.ts';
 import { emptyScale, scaleReducer } from './reducer.ts';
-import { clearPan, newSimulatedScale, pourAbout, pourExactly, pourFreely, putOn, stepScale, stopPouring, type SimulatedScale } from './simulated.ts';
+import {
+  clearPan,
+  newSimulatedScale,
+  pourAbout,
+  pourExactly,
+  pourFreely,
+  putOn,
+  stepScale,
+  stopPouring,
+  type SimulatedScale,
+} from './simulated.ts';
 import type { Reading } from './types.ts';
 
 const watch = (scale: SimulatedScale, seconds: number, seed = 3) => {
@@ -20,7 +30,10 @@ describe('the simulated scale', () => {
   test('settles on what was put on it and then stands still', () => {
     const { last, seen } = watch(putOn(newSimulatedScale(), 386), 3);
     expect(Math.abs(last.gross - 386)).toBeLessThanOrEqual(1);
-    const state = seen.reduce((s, reading) => scaleReducer(s, { type: 'reading', reading }), scaleReducer(emptyScale, { type: 'connect', source: 'x' }));
+    const state = seen.reduce(
+      (s, reading) => scaleReducer(s, { type: 'reading', reading }),
+      scaleReducer(emptyScale, { type: 'connect', source: 'x' }),
+    );
     expect(state.stable).toBe(true);
   });
   test('overshoots and wobbles on the way', () => {
@@ -41,6 +54,10 @@ describe('the simulated scale', () => {
     expect(stopped.load).toBeLessThan(84.1);
     expect(watch(stopped, 1).scale.load).toBe(stopped.load);
     expect(clearPan(stopped).load).toBe(0);
+  });
+  test('a pot set down while it pours stays on', () => {
+    const pouring = watch(pourExactly(newSimulatedScale(), 200), 0.5).scale;
+    expect(watch(putOn(pouring, 1000), 5).scale.load).toBeCloseTo(1200, 6);
   });
   test('shows overload above its capacity', () => {
     expect(watch(putOn(newSimulatedScale(), 6000), 2).last.overload).toBe(true);

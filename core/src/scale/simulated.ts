@@ -27,8 +27,8 @@ export interface SimulatedScale {
   drift: number;
   /** Milliseconds since it was switched on. */
   clock: number;
-  /** Pouring at this rate, g/s, towards this load; null while nothing pours. */
-  pour: { rate: number; until: number } | null;
+  /** Pouring at this rate, g/s, with so many grams still to come; null while nothing pours. */
+  pour: { rate: number; left: number } | null;
 }
 
 export const newSimulatedScale = (mode: ScaleMode = '1 g', capacity = 5000): SimulatedScale => ({
@@ -54,7 +54,7 @@ export const clearPan = (scale: SimulatedScale): SimulatedScale => ({ ...scale, 
 /** Starts to pour without an aim, until `stopPouring`. Rate in g/s. */
 export const pourFreely = (scale: SimulatedScale, rate = 40): SimulatedScale => ({
   ...scale,
-  pour: { rate, until: Infinity },
+  pour: { rate, left: Infinity },
 });
 
 /** Stops the stream; a little more falls: up to a tenth of a second of it. */
@@ -64,13 +64,13 @@ export const stopPouring = (scale: SimulatedScale, random: Random): SimulatedSca
 /** Pours about this many grams, as a hand does: some per cent beside the aim, rather over than under. */
 export const pourAbout = (scale: SimulatedScale, grams: number, random: Random): SimulatedScale => {
   const hand = grams * (1 + 0.015 + 0.02 * standardNormal(random));
-  return { ...scale, pour: { rate: Math.max(15, grams / 2), until: scale.load + Math.max(1, hand) } };
+  return { ...scale, pour: { rate: Math.max(15, grams / 2), left: Math.max(1, hand) } };
 };
 
 /** Pours exactly this many grams. */
 export const pourExactly = (scale: SimulatedScale, grams: number): SimulatedScale => ({
   ...scale,
-  pour: { rate: Math.max(15, grams / 2), until: scale.load + grams },
+  pour: { rate: Math.max(15, grams / 2), left: grams },
 });
 
 const STIFFNESS = 14; // rad/s
@@ -91,14 +91,19 @@ export const stepScale = (
   for (let left = ms / 1000; left > 1e-9; left -= SUBSTEP) {
     const dt = Math.min(SUBSTEP, left);
     if (next.pour) {
-      next.load = Math.min(next.load + next.pour.rate * dt, next.pour.until);
-      if (next.load >= next.pour.until) next.pour = null;
+      const falls = Math.min(next.pour.rate * dt, next.pour.left);
+      const rest = next.pour.left - falls;
+      next.load += falls;
+      next.pour = rest > 0 ? { rate: next.pour.rate, left: rest } : null;
     }
     const pull = STIFFNESS ** 2 * (next.load - next.shown) - 2 * DAMPING * STIFFNESS * next.speed;
     next.speed += pull * dt;
     next.shown += next.speed * dt;
   }
-  next.drift = Math.max(-0.4, Math.min(0.4, next.drift + 0.004 * standardNormal(random) * Math.sqrt(ms / 100)));
+  next.drift = Math.max(
+    -0.4,
+    Math.min(0.4, next.drift + 0.004 * standardNormal(random) * Math.sqrt(ms / 100)),
+  );
   const { unit, division } = SCALE_MODES[next.mode];
   const felt = next.shown + (next.load > 0 ? next.drift : 0) + 0.015 * standardNormal(random);
   const gross = Number((Math.round(felt / division) * division).toFixed(6)) + 0;

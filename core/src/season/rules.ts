@@ -1,4 +1,13 @@
-import type { PhaseKind } from './season.ts';
+export type PhaseKind =
+  | 'off-season'
+  | 'mini-cut'
+  | 'cut'
+  | 'contest-prep'
+  | 'peak-week'
+  | 'between-shows'
+  | 'post-show'
+  | 'maintenance'
+  | 'diet-break';
 
 /** How a phase's energy is found. */
 export type EnergyRule =

@@ -38,11 +38,18 @@ describe('what is wrong with a season is said', () => {
     expect(seasonProblems({ ...season, phases: [testPhase(), late] })).toEqual([
       'Contest prep runs to 2027-01-03 and Post-show starts on 2026-12-30: they overlap. Start it on 2027-01-04.',
     ]);
-    expect(seasonProblems({ events: [], phases: [testPhase({ to: day('2026-09-01') })] })[0]).toContain('before it starts');
-    expect(seasonProblems({ events: [], phases: [testPhase({ week: ['x', 'low', 'low', 'low', 'low', 'low', 'low'] })] })).toEqual([
-      'Contest prep uses a day type "x" that it does not have.',
-    ]);
-    expect(seasonProblems({ events: [], phases: [testPhase({ rate: { low: 1, high: 0 } })] })).toHaveLength(1);
+    expect(seasonProblems({ events: [], phases: [testPhase({ to: day('2026-09-01') })] })[0]).toContain(
+      'before it starts',
+    );
+    expect(
+      seasonProblems({
+        events: [],
+        phases: [testPhase({ week: ['x', 'low', 'low', 'low', 'low', 'low', 'low'] })],
+      }),
+    ).toEqual(['Contest prep uses a day type "x" that it does not have.']);
+    expect(seasonProblems({ events: [], phases: [testPhase({ rate: { low: 1, high: 0 } })] })).toHaveLength(
+      1,
+    );
   });
 });
 

@@ -1,16 +1,5 @@
 import { addDays, daysBetween, weekday, type IsoDate } from '../units/index.ts';
-import type { EnergyRule, MacroRule, Tolerance } from './rules.ts';
-
-export type PhaseKind =
-  | 'off-season'
-  | 'mini-cut'
-  | 'cut'
-  | 'contest-prep'
-  | 'peak-week'
-  | 'between-shows'
-  | 'post-show'
-  | 'maintenance'
-  | 'diet-break';
+import type { EnergyRule, MacroRule, PhaseKind, Tolerance } from './rules.ts';
 
 export const PHASE_NAMES: Readonly<Record<PhaseKind, string>> = {
   'off-season': 'Off-season',
@@ -103,7 +92,8 @@ export const seasonProblems = (season: Season): string[] => {
   const phases = [...season.phases].sort((a, b) => a.from.localeCompare(b.from));
   phases.forEach((phase, i) => {
     const name = PHASE_NAMES[phase.kind];
-    if (phase.to < phase.from) problems.push(`${name} ends on ${phase.to}, before it starts on ${phase.from}.`);
+    if (phase.to < phase.from)
+      problems.push(`${name} ends on ${phase.to}, before it starts on ${phase.from}.`);
     const next = phases[i + 1];
     if (next && next.from <= phase.to)
       problems.push(
@@ -113,7 +103,8 @@ export const seasonProblems = (season: Season): string[] => {
     for (const id of [...phase.week, ...Object.values(phase.exceptions)])
       if (!phase.dayTypes.some((type) => type.id === id))
         problems.push(`${name} uses a day type "${id}" that it does not have.`);
-    if (phase.rate.low > phase.rate.high) problems.push(`${name} wants a rate whose low end lies above its high end.`);
+    if (phase.rate.low > phase.rate.high)
+      problems.push(`${name} wants a rate whose low end lies above its high end.`);
   });
   return problems;
 };

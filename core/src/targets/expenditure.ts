@@ -7,9 +7,15 @@ export type EquationSex = 'male' | 'female';
  * Resting expenditure, kcal a day: 9.99 W + 6.25 H - 4.92 A + 5 (men) or - 161 (women); W kg, H cm, A years.
  * Throws RangeError outside 25-350 kg, 100-250 cm, 10-110 years. Source: Mifflin & St Jeor 1990.
  */
-export const restingExpenditure = (sex: EquationSex, weightKg: number, heightCm: number, ageYears: number): Kcal => {
+export const restingExpenditure = (
+  sex: EquationSex,
+  weightKg: number,
+  heightCm: number,
+  ageYears: number,
+): Kcal => {
   const check = (value: number, low: number, high: number, what: string) => {
-    if (!(value >= low && value <= high)) throw new RangeError(`${what} must lie between ${low} and ${high}, not ${value}.`);
+    if (!(value >= low && value <= high))
+      throw new RangeError(`${what} must lie between ${low} and ${high}, not ${value}.`);
   };
   check(weightKg, 25, 350, 'Body mass in kg');
   check(heightCm, 100, 250, 'Height in cm');

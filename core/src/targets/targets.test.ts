@@ -33,7 +33,9 @@ describe('start values', () => {
   // FAO/WHO/UNU 2004: activity levels 1.40-2.40.
   test('total expenditure, and figures that cannot be', () => {
     expect(startExpenditure(restingExpenditure('male', 84.2, 178, 29), 1.7)).toBeCloseTo(3087.1, 0);
-    expect(() => restingExpenditure('male', 8, 178, 29)).toThrow('Body mass in kg must lie between 25 and 350, not 8.');
+    expect(() => restingExpenditure('male', 8, 178, 29)).toThrow(
+      'Body mass in kg must lie between 25 and 350, not 8.',
+    );
     expect(() => startExpenditure(restingExpenditure('male', 80, 178, 29), 4)).toThrow(RangeError);
   });
 });
@@ -51,13 +53,24 @@ describe('macros per body mass, carbs the remainder', () => {
   test('by hand: 2,000 kcal, 80 kg, 2.2 and 0.8 g per kg', () => {
     const phase = testPhase({
       energy: { kind: 'hand', kcal: 2000 },
-      macros: { kind: 'per-body-mass', protein: { gPerKg: 2.2, of: 'body' }, fat: { gPerKg: 0.8, of: 'body', floor: 50 }, fibre: { per1000kcal: 14 } },
+      macros: {
+        kind: 'per-body-mass',
+        protein: { gPerKg: 2.2, of: 'body' },
+        fat: { gPerKg: 0.8, of: 'body', floor: 50 },
+        fibre: { per1000kcal: 14 },
+      },
       dayTypes: [{ id: 'low', name: 'Every', energyOffset: 0 }],
       week: Array.from({ length: 7 }, () => 'low'),
     });
     const { windows } = targets(LOW, [], phase, testBasis({ weightKg: 80 }));
     // 176 x 4 + 64 x 9 = 1,280; 720 / 4 = 180 g carbs; fibre 14 g per 1,000 kcal (IOM 2005).
-    expect([windows.PROCNT.aim, windows.FAT.aim, windows.CARB.aim, windows.FIBTG.aim, windows.ENERC.aim]).toEqual([176, 64, 180, 28, 2000]);
+    expect([
+      windows.PROCNT.aim,
+      windows.FAT.aim,
+      windows.CARB.aim,
+      windows.FIBTG.aim,
+      windows.ENERC.aim,
+    ]).toEqual([176, 64, 180, 28, 2000]);
     expect(windows.PROCNT).toEqual({ low: 171, aim: 176, high: 181 });
     expect(windows.ENERC).toEqual({ low: 1950, aim: 2000, high: 2050 });
   });
@@ -71,7 +84,9 @@ describe('macros per body mass, carbs the remainder', () => {
     const phase = testPhase();
     phase.macros.protein = { gPerKg: 2.5, of: 'lean' };
     expect(targets(LOW, [], phase).windows.PROCNT.aim).toBe(170);
-    expect(() => targets(LOW, [], phase, testBasis({ leanKg: null }))).toThrow('no body fat has been recorded yet');
+    expect(() => targets(LOW, [], phase, testBasis({ leanKg: null }))).toThrow(
+      'no body fat has been recorded yet',
+    );
   });
   test('the fat floor holds', () => {
     expect(targets(LOW, [], testPhase(), testBasis({ weightKg: 50 })).windows.FAT.aim).toBe(50);
@@ -87,7 +102,8 @@ describe('macros per body mass, carbs the remainder', () => {
     expect(high.FAT).toEqual(low.FAT);
     expect(Math.abs(high.CARB.aim - low.CARB.aim - 350 / 4)).toBeLessThanOrEqual(1);
   });
-  test('no phase, no targets', () => expect(dayTargets(testSeason(), [testBasis()], [], isoDate('2030-01-01'))).toBeUndefined());
+  test('no phase, no targets', () =>
+    expect(dayTargets(testSeason(), [testBasis()], [], isoDate('2030-01-01'))).toBeUndefined());
 });
 
 describe('orders', () => {
@@ -100,7 +116,12 @@ describe('orders', () => {
     expect(targets(HIGH, [order()]).windows).toEqual(targets(HIGH).windows);
   });
   test('absolute, until, all days, in the order they were signed', () => {
-    const absolute = order({ id: 'o2', change: { kind: 'absolute', grams: 100 }, dayTypes: null, signedAt: '2026-11-23T19:00:00Z' });
+    const absolute = order({
+      id: 'o2',
+      change: { kind: 'absolute', grams: 100 },
+      dayTypes: null,
+      signedAt: '2026-11-23T19:00:00Z',
+    });
     expect(targets(LOW, [absolute, order()]).windows.CARB.aim).toBe(100);
     expect(targets(LOW, [order({ signedAt: '2026-11-23T20:00:00Z' }), absolute]).windows.CARB.aim).toBe(80);
     expect(targets(addDays(LOW, 7), [order({ until: LOW })]).orders).toEqual([]);
@@ -115,13 +136,18 @@ describe('orders', () => {
   });
   test('law: no order changes a day before it', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 60 }), fc.integer({ min: 1, max: 60 }), fc.integer({ min: -60, max: 60 }), (start, before, grams) => {
-        const from = addDays(isoDate('2026-10-20'), start);
-        const date = addDays(from, -before);
-        if (date < isoDate('2026-09-28')) return;
-        const signed = order({ from, dayTypes: null, change: { kind: 'relative', grams } });
-        expect(targets(date, [signed]).windows).toEqual(targets(date).windows);
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 60 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: -60, max: 60 }),
+        (start, before, grams) => {
+          const from = addDays(isoDate('2026-10-20'), start);
+          const date = addDays(from, -before);
+          if (date < isoDate('2026-09-28')) return;
+          const signed = order({ from, dayTypes: null, change: { kind: 'relative', grams } });
+          expect(targets(date, [signed]).windows).toEqual(targets(date).windows);
+        },
+      ),
     );
   });
 });
@@ -138,14 +164,28 @@ describe('laws', () => {
     fc.assert(
       fc.property(phases, (p) => {
         const phase = testPhase({ energy: { kind: 'hand', kcal: p.kcal } });
-        phase.macros = { kind: 'per-body-mass', protein: { gPerKg: p.protein, of: 'body' }, fat: { gPerKg: p.fat, of: 'body', floor: 30 }, fibre: { per1000kcal: 14 } };
-        const { windows, problems } = targets(LOW, [], phase, testBasis({ weightKg: p.weight, carbBasis: p.basis }));
+        phase.macros = {
+          kind: 'per-body-mass',
+          protein: { gPerKg: p.protein, of: 'body' },
+          fat: { gPerKg: p.fat, of: 'body', floor: 30 },
+          fibre: { per1000kcal: 14 },
+        };
+        const { windows, problems } = targets(
+          LOW,
+          [],
+          phase,
+          testBasis({ weightKg: p.weight, carbBasis: p.basis }),
+        );
         for (const key of TARGET_KEYS) {
           expect(windows[key].low).toBeLessThanOrEqual(windows[key].aim);
           expect(windows[key].aim).toBeLessThanOrEqual(windows[key].high);
           expect(windows[key].low).toBeGreaterThanOrEqual(0);
         }
-        const energy = 4 * windows.PROCNT.aim + 9 * windows.FAT.aim + 4 * windows.CARB.aim + (p.basis === 'available' ? 2 * windows.FIBTG.aim : 0);
+        const energy =
+          4 * windows.PROCNT.aim +
+          9 * windows.FAT.aim +
+          4 * windows.CARB.aim +
+          (p.basis === 'available' ? 2 * windows.FIBTG.aim : 0);
         expect(windows.ENERC.aim).toBe(energy);
         if (problems.length === 0) expect(Math.abs(energy - (p.kcal - 150))).toBeLessThanOrEqual(2);
       }),

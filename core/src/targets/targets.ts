@@ -115,7 +115,8 @@ export const dayTargets = (
   const phaseAim = energyAim(phase, basis);
   const aim = phaseAim + dayType.energyOffset;
   steps.push(aimStep(phase, basis, phaseAim));
-  if (dayType.energyOffset !== 0) steps.push(`${dayType.name} day: ${signed(dayType.energyOffset)} kcal, ${whole(aim)} kcal.`);
+  if (dayType.energyOffset !== 0)
+    steps.push(`${dayType.name} day: ${signed(dayType.energyOffset)} kcal, ${whole(aim)} kcal.`);
 
   const { macros } = phase;
   const protein = Math.round(macros.protein.gPerKg * massOf(basis, macros.protein.of));
@@ -127,7 +128,9 @@ export const dayTargets = (
       ? `Fat at its floor: ${fat} g.`
       : `Fat ${macros.fat.gPerKg} g per kg of ${bodyWord(macros.fat.of)}: ${fat} g.`,
   );
-  const fibre = Math.round('grams' in macros.fibre ? macros.fibre.grams : (macros.fibre.per1000kcal * aim) / 1000);
+  const fibre = Math.round(
+    'grams' in macros.fibre ? macros.fibre.grams : (macros.fibre.per1000kcal * aim) / 1000,
+  );
   const fibreKcal = basis.carbBasis === 'available' ? 2 * fibre : 0;
   const remainder = (aim - 4 * protein - 9 * fat - fibreKcal) / 4;
   if (remainder < 0)
@@ -135,7 +138,9 @@ export const dayTargets = (
       `${whole(aim)} kcal cannot hold ${protein} g protein and ${fat} g fat: they alone are ${whole(4 * protein + 9 * fat)} kcal. Carbs stand at 0 and the energy above its aim.`,
     );
   const grams = { PROCNT: protein, CARB: Math.max(0, Math.round(remainder)), FAT: fat };
-  steps.push(`Carbs are the remainder: ${grams.CARB} g${basis.carbBasis === 'available' ? ' net, after 2 kcal per g of fibre' : ''}.`);
+  steps.push(
+    `Carbs are the remainder: ${grams.CARB} g${basis.carbBasis === 'available' ? ' net, after 2 kcal per g of fibre' : ''}.`,
+  );
 
   const inForce = orders
     .filter((order) => orderBinds(order, date, phase, dayType))
@@ -181,7 +186,8 @@ const around = (aim: number, below: number, above: number): Window => ({
 
 const massOf = (basis: Basis, of: 'body' | 'lean'): number => {
   if (of === 'body') return basis.weightKg;
-  if (basis.leanKg === null) throw new RangeError('This rule needs lean mass, and no body fat has been recorded yet.');
+  if (basis.leanKg === null)
+    throw new RangeError('This rule needs lean mass, and no body fat has been recorded yet.');
   return basis.leanKg;
 };
 

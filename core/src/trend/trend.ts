@@ -78,7 +78,8 @@ export const expenditureFromBalance = (
   day: IsoDate,
 ): Expenditure | undefined => {
   const from = addDays(day, -27);
-  const inside = <T extends { day: IsoDate }>(rows: readonly T[]) => rows.filter((r) => r.day >= from && r.day <= day);
+  const inside = <T extends { day: IsoDate }>(rows: readonly T[]) =>
+    rows.filter((r) => r.day >= from && r.day <= day);
   const eaten = inside(intake);
   const mornings = inside(weighIns);
   if (eaten.length < BALANCE_DAYS || mornings.length < 10) return undefined;

@@ -1,7 +1,17 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { grams, kcal, kilojoules } from './brands.ts';
-import { decimalsOf, fromGrams, kcalFromKj, kjFromKcal, MILLILITRES_PER, roundTo, toGrams, toMillilitres, type MassUnit } from './convert.ts';
+import {
+  decimalsOf,
+  fromGrams,
+  kcalFromKj,
+  kjFromKcal,
+  MILLILITRES_PER,
+  roundTo,
+  toGrams,
+  toMillilitres,
+  type MassUnit,
+} from './convert.ts';
 
 describe('mass and energy', () => {
   // NIST SP 811 (2008), appendix B: exact factors.
@@ -84,11 +94,15 @@ describe('rounding', () => {
   });
   test('law: rounded lies within half a step and is whole in steps', () => {
     fc.assert(
-      fc.property(fc.double({ min: -1e5, max: 1e5, noNaN: true }), fc.constantFrom(0.1, 0.5, 1, 5), (value, step) => {
-        const rounded = roundTo(value, step);
-        expect(Math.abs(rounded - value)).toBeLessThanOrEqual(step / 2 + 1e-6);
-        expect(Math.abs(rounded / step - Math.round(rounded / step))).toBeLessThan(1e-6);
-      }),
+      fc.property(
+        fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+        fc.constantFrom(0.1, 0.5, 1, 5),
+        (value, step) => {
+          const rounded = roundTo(value, step);
+          expect(Math.abs(rounded - value)).toBeLessThanOrEqual(step / 2 + 1e-6);
+          expect(Math.abs(rounded / step - Math.round(rounded / step))).toBeLessThan(1e-6);
+        },
+      ),
     );
   });
 });

@@ -1,4 +1,13 @@
-import { grams, kcal, kilojoules, millilitres, type Grams, type Kcal, type Kilojoules, type Millilitres } from './brands.ts';
+import {
+  grams,
+  kcal,
+  kilojoules,
+  millilitres,
+  type Grams,
+  type Kcal,
+  type Kilojoules,
+  type Millilitres,
+} from './brands.ts';
 
 /** Grams in one avoirdupois pound. Source: NIST SP 811, exact. */
 export const GRAMS_PER_POUND = 453.59237;

@@ -35,13 +35,15 @@ export const isIsoDate = (text: string): text is IsoDate => {
 export const addDays = (date: IsoDate, days: number): IsoDate => fromUtc(toUtc(date) + days * DAY_MS);
 
 /** Whole civil days from `from` to `to`; negative when `to` lies before. */
-export const daysBetween = (from: IsoDate, to: IsoDate): number => Math.round((toUtc(to) - toUtc(from)) / DAY_MS);
+export const daysBetween = (from: IsoDate, to: IsoDate): number =>
+  Math.round((toUtc(to) - toUtc(from)) / DAY_MS);
 
 /** Day of the week, 1 Monday to 7 Sunday. Source: ISO 8601. */
 export const weekday = (date: IsoDate): number => ((new Date(toUtc(date)).getUTCDay() + 6) % 7) + 1;
 
 /** The first day of the athlete's week that holds the date; a week starts on Monday unless `startsOn` says else (1-7). */
-export const weekStart = (date: IsoDate, startsOn = 1): IsoDate => addDays(date, -((weekday(date) - startsOn + 7) % 7));
+export const weekStart = (date: IsoDate, startsOn = 1): IsoDate =>
+  addDays(date, -((weekday(date) - startsOn + 7) % 7));
 
 /** Whole years lived on a date. Born on 29 February: the birthday is 1 March in common years. */
 export const ageOn = (birth: IsoDate, date: IsoDate): number => {

@@ -11,22 +11,41 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-const signIn = (email: string, password: string) => house.agent().post('/api/session').send({ email, password });
+const signIn = (email: string, password: string) =>
+  house.agent().post('/api/session').send({ email, password });
 
 describe('accounts', () => {
   test('signing up signs in, and the same sign-up twice is one account', async () => {
     const body = { id: uuidv7(), name: 'Ana', email: 'Ana@Test.maul', password: PASSWORD, role: 'athlete' };
     const first = await house.agent().post('/api/accounts').send(body).expect(200);
-    expect(first.body).toMatchObject({ person: { email: 'ana@test.maul', isAthlete: true, hasSeason: false, coachCode: null } });
+    expect(first.body).toMatchObject({
+      person: { email: 'ana@test.maul', isAthlete: true, hasSeason: false, coachCode: null },
+    });
     await house.agent().post('/api/accounts').send(body).expect(200);
-    const other = await house.agent().post('/api/accounts').send({ ...body, id: uuidv7() }).expect(409);
+    const other = await house
+      .agent()
+      .post('/api/accounts')
+      .send({ ...body, id: uuidv7() })
+      .expect(409);
     expect((other.body as Problem).type).toBe('urn:maul:problem:email-taken');
   });
   test('a password is judged by length alone', async () => {
-    const body = { id: uuidv7(), name: 'Short', email: 'short@test.maul', password: 'Sh0rt!', role: 'athlete' };
+    const body = {
+      id: uuidv7(),
+      name: 'Short',
+      email: 'short@test.maul',
+      password: 'Sh0rt!',
+      role: 'athlete',
+    };
     const answer = await house.agent().post('/api/accounts').send(body).expect(422);
-    expect((answer.body as Problem).detail).toBe('A password has at least 10 characters. Nothing was changed.');
-    await house.agent().post('/api/accounts').send({ ...body, password: 'aaaaaaaaaa' }).expect(200);
+    expect((answer.body as Problem).detail).toBe(
+      'A password has at least 10 characters. Nothing was changed.',
+    );
+    await house
+      .agent()
+      .post('/api/accounts')
+      .send({ ...body, password: 'aaaaaaaaaa' })
+      .expect(200);
   });
   test('the cookie is HttpOnly and SameSite=Strict, and the database holds only a hash', async () => {
     const person = await house.signUp('coach', 'Cookie');
@@ -34,9 +53,15 @@ describe('accounts', () => {
     const cookie = (answer.headers['set-cookie'] as unknown as string[])[0] ?? '';
     expect(cookie).toContain('HttpOnly');
     expect(cookie).toContain('SameSite=Strict');
-    const { rows } = await sql<{ n: number }>`select count(*)::int as n from session where encode(token_hash, 'escape') like ${`%${tokenFrom(answer)}%`}`.execute(house.owner);
+    const { rows } = await sql<{
+      n: number;
+    }>`select count(*)::int as n from session where encode(token_hash, 'escape') like ${`%${tokenFrom(answer)}%`}`.execute(
+      house.owner,
+    );
     expect(rows[0]?.n).toBe(0);
-    const hashes = await sql<{ password_hash: string }>`select password_hash from person`.execute(house.owner);
+    const hashes = await sql<{ password_hash: string }>`select password_hash from person`.execute(
+      house.owner,
+    );
     expect(hashes.rows.every((r) => r.password_hash.startsWith('$argon2id$'))).toBe(true);
   });
   test('a wrong password and a missing account read the same', async () => {
@@ -65,7 +90,9 @@ describe('accounts', () => {
   });
   test('an expired session opens nothing', async () => {
     const person = await house.signUp('athlete', 'Expired');
-    await sql`update session set expires_at = now() - interval '1 minute' where person_id = ${person.id}`.execute(house.owner);
+    await sql`update session set expires_at = now() - interval '1 minute' where person_id = ${person.id}`.execute(
+      house.owner,
+    );
     await person.get('/api/session').expect(401);
   });
 });
@@ -76,13 +103,21 @@ describe('the door', () => {
     const refused = await person.put('/api/session', {}).set('Origin', 'https://evil.example').expect(403);
     expect((refused.body as Problem).type).toBe('urn:maul:problem:foreign-origin');
     await person.put('/api/session', {}).set('Sec-Fetch-Site', 'cross-site').expect(403);
-    await person.put('/api/session', {}).set('Host', 'maul.test').set('Origin', 'http://maul.test').expect(200);
+    await person
+      .put('/api/session', {})
+      .set('Host', 'maul.test')
+      .set('Origin', 'http://maul.test')
+      .expect(200);
   });
   test('unknown fields, no JSON, and too much of it', async () => {
     const person = await house.signUp('athlete', 'Body');
     const extra = await person.put('/api/session', { more: 1 }).expect(422);
     expect((extra.body as Problem).type).toBe('urn:maul:problem:invalid');
-    const broken = await person.put('/api/session', {}).set('Content-Type', 'application/json').send('{"a":').expect(422);
+    const broken = await person
+      .put('/api/session', {})
+      .set('Content-Type', 'application/json')
+      .send('{"a":')
+      .expect(422);
     expect((broken.body as Problem).detail).toBe('The request is not JSON. Nothing was changed.');
     await person.put('/api/session', { x: 'y'.repeat(300_000) }).expect(413);
   });
@@ -100,12 +135,15 @@ describe('the door', () => {
     await person.get(`/api/athletes/${person.id}/orders`).expect(404);
     const all = logged.join('\n');
     expect(all).toContain('/api/athletes/:athleteId/orders');
-    for (const secret of ['Seldom', person.session.person.email, person.token, person.id, PASSWORD]) expect(all).not.toContain(secret);
+    for (const secret of ['Seldom', person.session.person.email, person.token, person.id, PASSWORD])
+      expect(all).not.toContain(secret);
   });
   test('an address that is none, and the OpenAPI document', async () => {
     const missing = await house.agent().get('/api/nothing').expect(404);
     expect(missing.headers['content-type']).toContain('application/problem+json');
     const api = await house.agent().get('/api/openapi.json').expect(200);
-    expect(Object.keys((api.body as { paths: object }).paths)).toContain('/api/athletes/{athleteId}/days/{date}');
+    expect(Object.keys((api.body as { paths: object }).paths)).toContain(
+      '/api/athletes/{athleteId}/days/{date}',
+    );
   });
 });

@@ -31,7 +31,8 @@ export const signInLimits = (pool: pg.Pool): SignInLimits => {
     async check(address, email) {
       const [a, e] = keys(address, email);
       const [one, two] = await Promise.all([byAddress.get(a), byEmail.get(e)]);
-      if ((one?.consumedPoints ?? 0) >= TRIES.address || (two?.consumedPoints ?? 0) >= TRIES.email) throw tooMany();
+      if ((one?.consumedPoints ?? 0) >= TRIES.address || (two?.consumedPoints ?? 0) >= TRIES.email)
+        throw tooMany();
     },
     async countWrong(address, email) {
       const [a, e] = keys(address, email);

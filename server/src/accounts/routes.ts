@@ -77,9 +77,16 @@ export const mountAccounts = (router: Router, house: House): void => {
 
   mount(router, house, 'share', ({ params, body, acting }) =>
     acting(async (trx) => {
-      const coach = (await sql<{ id: string; name: string }>`select * from coach_by_code(${body.code})`.execute(trx)).rows[0];
-      if (!coach) throw new ProblemError('not-found', 'No coach has this code. Check it with your coach; nothing was shared.');
-      if (coach.id === params.athleteId) throw new ProblemError('invalid', 'You cannot coach yourself through a code. Nothing was shared.');
+      const coach = (
+        await sql<{ id: string; name: string }>`select * from coach_by_code(${body.code})`.execute(trx)
+      ).rows[0];
+      if (!coach)
+        throw new ProblemError(
+          'not-found',
+          'No coach has this code. Check it with your coach; nothing was shared.',
+        );
+      if (coach.id === params.athleteId)
+        throw new ProblemError('invalid', 'You cannot coach yourself through a code. Nothing was shared.');
       const live = await trx
         .selectFrom('coach_grant')
         .select(['id', 'from_at'])
@@ -94,7 +101,9 @@ export const mountAccounts = (router: Router, house: House): void => {
           .values({ athlete_id: params.athleteId, id: params.id, coach_id: coach.id, ended_at: null })
           .returning(['id', 'from_at'])
           .executeTakeFirstOrThrow());
-      const names = await sql<{ name: string }>`select name from known_people() where id = ${params.athleteId}`.execute(trx);
+      const names = await sql<{
+        name: string;
+      }>`select name from known_people() where id = ${params.athleteId}`.execute(trx);
       return {
         id: grant.id,
         athleteId: params.athleteId,

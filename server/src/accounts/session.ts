@@ -23,7 +23,14 @@ export const clearCookie = (res: Response): void => {
 export const describeSession = async (house: House, personId: string, token: string): Promise<Session> => {
   const person = await personById(house.accounts, personId);
   return acting(house.app, token, async (trx) => {
-    const grants = await sql<{ id: string; athlete_id: string; coach_id: string; from_at: string; athlete: string; coach: string }>`
+    const grants = await sql<{
+      id: string;
+      athlete_id: string;
+      coach_id: string;
+      from_at: string;
+      athlete: string;
+      coach: string;
+    }>`
       select g.id, g.athlete_id, g.coach_id, g.from_at, a.name as athlete, c.name as coach
       from coach_grant g join known_people() a on a.id = g.athlete_id join known_people() c on c.id = g.coach_id
       where g.ended_at is null order by g.from_at`.execute(trx);

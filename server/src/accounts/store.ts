@@ -73,4 +73,10 @@ export const personById = (db: AccountsDb, id: string) =>
   db.selectFrom('person').selectAll().where('id', '=', id).executeTakeFirstOrThrow();
 
 export const demoPeople = (db: AccountsDb) =>
-  db.selectFrom('person').selectAll().where('is_demo', '=', true).orderBy('created_at').orderBy('email').execute();
+  db
+    .selectFrom('person')
+    .selectAll()
+    .where('is_demo', '=', true)
+    .orderBy('created_at')
+    .orderBy('email')
+    .execute();

@@ -17,7 +17,8 @@ export const makePool = (url: string, max: number): pg.Pool => {
   return pool;
 };
 
-export const makeDb = <T>(pool: pg.Pool): Kysely<T> => new Kysely<T>({ dialect: new PostgresDialect({ pool }) });
+export const makeDb = <T>(pool: pg.Pool): Kysely<T> =>
+  new Kysely<T>({ dialect: new PostgresDialect({ pool }) });
 
 /**
  * Runs `work` in one transaction that acts as whoever holds the session token. The token is all that the transaction

@@ -12,7 +12,9 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-const count = async (what: string) => (await sql<{ n: number }>`select count(*)::int as n from ${sql.raw(what)}`.execute(house.owner)).rows[0]?.n ?? NaN;
+const count = async (what: string) =>
+  (await sql<{ n: number }>`select count(*)::int as n from ${sql.raw(what)}`.execute(house.owner)).rows[0]
+    ?.n ?? NaN;
 const links = () => ({ owner: house.owner, app: house.appDb, accounts: house.accounts });
 
 describe('the demo, and migrating with data', () => {
@@ -23,7 +25,9 @@ describe('the demo, and migrating with data', () => {
     expect(await count('weigh_in')).toBeGreaterThan(6 * 84 * 0.8);
     expect(await count('portion where grams is not null')).toBeGreaterThan(6000);
     expect(await count('session where ended_at is null')).toBe(0);
-    const days = await sql<{ days: number }>`select count(distinct day)::int as days from meal group by athlete_id`.execute(house.owner);
+    const days = await sql<{
+      days: number;
+    }>`select count(distinct day)::int as days from meal group by athlete_id`.execute(house.owner);
     for (const row of days.rows) expect(row.days).toBe(86);
   });
   test('loading it again changes nothing', async () => {
@@ -33,13 +37,16 @@ describe('the demo, and migrating with data', () => {
   });
   test('an old demo is made anew; one that somebody wrote in stays; own accounts are never touched', async () => {
     const own = await house.signUp('athlete', 'Own');
-    const age = () => sql`update house set value = value || '{"day": "2020-01-01"}' where key = 'demo'`.execute(house.owner);
+    const age = () =>
+      sql`update house set value = value || '{"day": "2020-01-01"}' where key = 'demo'`.execute(house.owner);
     await age();
     expect(await ensureDemo(links(), DATA)).toContain('is made anew for today');
     expect(await count('person where is_demo')).toBe(7);
     await own.get('/api/session').expect(200);
     await age();
-    await sql`update portion set updated_at = now() + interval '1 minute' where id = (select id from portion limit 1)`.execute(house.owner);
+    await sql`update portion set updated_at = now() + interval '1 minute' where id = (select id from portion limit 1)`.execute(
+      house.owner,
+    );
     expect(await ensureDemo(links(), DATA)).toContain('holds what you wrote in it, so it stays');
   });
   test('migrating again, with data, is a no-op; so are the roles', async () => {
@@ -55,11 +62,27 @@ describe('the demo, and migrating with data', () => {
       from pg_class c join pg_index i on i.indrelid = c.oid and i.indisprimary
       join pg_attribute a on a.attrelid = c.oid and a.attnum = i.indkey[0]
       where c.relnamespace = 'public'::regnamespace and c.relkind = 'r'
-        and exists (select from pg_attribute x where x.attrelid = c.oid and x.attname = 'athlete_id')`.execute(house.owner);
-    expect(rows.map((r) => r.name).sort()).toEqual(
-      ['athlete', 'basis', 'change_order', 'coach_grant', 'food_own', 'meal', 'note', 'order_acknowledgement', 'portion', 'row_history', 'season_revision', 'weigh_in'].sort(),
+        and exists (select from pg_attribute x where x.attrelid = c.oid and x.attname = 'athlete_id')`.execute(
+      house.owner,
     );
-    for (const row of rows) expect(row).toMatchObject({ on: true, forced: row.name !== 'coach_grant', first: 'athlete_id' });
+    expect(rows.map((r) => r.name).sort()).toEqual(
+      [
+        'athlete',
+        'basis',
+        'change_order',
+        'coach_grant',
+        'food_own',
+        'meal',
+        'note',
+        'order_acknowledgement',
+        'portion',
+        'row_history',
+        'season_revision',
+        'weigh_in',
+      ].sort(),
+    );
+    for (const row of rows)
+      expect(row).toMatchObject({ on: true, forced: row.name !== 'coach_grant', first: 'athlete_id' });
   });
 });
 

@@ -6,7 +6,10 @@ const migrations: Record<string, Migration> = { '0001_ground': ground };
 
 /** Brings a database up to date, forward only. Safe to repeat. Throws what went wrong; a failed step leaves nothing behind. */
 export const migrate = async (owner: Kysely<unknown>): Promise<string[]> => {
-  const migrator = new Migrator({ db: owner, provider: { getMigrations: () => Promise.resolve(migrations) } });
+  const migrator = new Migrator({
+    db: owner,
+    provider: { getMigrations: () => Promise.resolve(migrations) },
+  });
   const { error, results } = await migrator.migrateToLatest();
   if (error) throw error instanceof Error ? error : new Error(JSON.stringify(error));
   return (results ?? []).map((r) => r.migrationName);
@@ -21,7 +24,9 @@ export const ensureRoles = async (owner: Kysely<unknown>, passwords: { app: stri
     ['maul_accounts', passwords.accounts],
   ] as const) {
     const found = await sql<{ mark: string | null }>`
-      select shobj_description(oid, 'pg_authid') as mark from pg_roles where rolname = ${role}`.execute(owner);
+      select shobj_description(oid, 'pg_authid') as mark from pg_roles where rolname = ${role}`.execute(
+      owner,
+    );
     const quoted = pg.escapeLiteral(password);
     if (found.rows.length === 0) {
       await sql.raw(`create role ${role} login nosuperuser nobypassrls password ${quoted}`).execute(owner);
@@ -40,7 +45,11 @@ export const refuseForeignDatabase = async (owner: Kysely<unknown>): Promise<voi
     select tablename as name from pg_tables where schemaname = 'public'`.execute(owner);
   const names = rows.map((r) => r.name);
   if (names.length > 0 && !names.includes('kysely_migration'))
-    throw new Error('This database holds tables that are not Maul’s. Give Maul an empty database. Nothing was changed.');
+    throw new Error(
+      'This database holds tables that are not Maul’s. Give Maul an empty database. Nothing was changed.',
+    );
   if (names.length > 0 && !names.includes('house'))
-    throw new Error('This database was migrated by another program. Give Maul an empty database. Nothing was changed.');
+    throw new Error(
+      'This database was migrated by another program. Give Maul an empty database. Nothing was changed.',
+    );
 };

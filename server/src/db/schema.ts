@@ -1,5 +1,13 @@
 import type { PortionRow } from '@maul/contract';
-import type { CarbBasis, ChangeOrder, EquationSex, IsoDate, Method, NutrientVector, Season } from '@maul/core';
+import type {
+  CarbBasis,
+  ChangeOrder,
+  EquationSex,
+  IsoDate,
+  Method,
+  NutrientVector,
+  Season,
+} from '@maul/core';
 import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 
 type Written = Generated<string>;
@@ -59,7 +67,13 @@ export interface AppDatabase {
     federation_class: string | null;
     created_at: Written;
   };
-  coach_grant: { athlete_id: string; id: string; coach_id: string; from_at: Written; ended_at: string | null };
+  coach_grant: {
+    athlete_id: string;
+    id: string;
+    coach_id: string;
+    from_at: Written;
+    ended_at: string | null;
+  };
   season_revision: {
     athlete_id: string;
     id: string;
@@ -130,5 +144,11 @@ export interface AccountsDatabase {
     coach_code: string | null;
     created_at: Written;
   };
-  session: { token_hash: Buffer; person_id: string; created_at: Written; expires_at: string; ended_at: string | null };
+  session: {
+    token_hash: Buffer;
+    person_id: string;
+    created_at: Written;
+    expires_at: string;
+    ended_at: string | null;
+  };
 }

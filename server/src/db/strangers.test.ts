@@ -6,7 +6,20 @@ import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } fr
 import { athleteDay } from '@maul/core';
 
 /** Every table that holds an athlete's rows. */
-const TABLES = ['athlete', 'coach_grant', 'season_revision', 'basis', 'change_order', 'order_acknowledgement', 'meal', 'portion', 'note', 'weigh_in', 'food_own', 'row_history'];
+const TABLES = [
+  'athlete',
+  'coach_grant',
+  'season_revision',
+  'basis',
+  'change_order',
+  'order_acknowledgement',
+  'meal',
+  'portion',
+  'note',
+  'weigh_in',
+  'food_own',
+  'row_history',
+];
 
 let house: TestHouse;
 let athlete: Someone;
@@ -28,11 +41,35 @@ beforeAll(async () => {
   const at = `/api/athletes/${athlete.id}`;
   await athlete.put(`${at}/meals/${mealId}`, mealBody(today)).expect(200);
   await athlete.put(`${at}/portions/${portionId}`, portionBody(mealId)).expect(200);
-  await athlete.put(`${at}/portions/${portionId}`, portionBody(mealId, { base: 1, plannedGrams: 70 })).expect(200);
-  await athlete.put(`${at}/foods/${uuidv7()}`, { base: 0, name: 'Own', state: 'raw', per100g: { PROCNT: 1 }, measures: [], deleted: false }).expect(200);
-  await former.put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId, text: 'Seen', deleted: false }).expect(200);
-  const day = (await athlete.get(`${at}/days/${today}`).expect(200)).body as { season: { phases: { id: string }[] } };
-  const order = { phaseId: day.season.phases[0]?.id, from: today, until: null, dayTypes: null, macro: 'CARB', change: { kind: 'relative', grams: -10 }, reason: 'Test', confirmed: [] };
+  await athlete
+    .put(`${at}/portions/${portionId}`, portionBody(mealId, { base: 1, plannedGrams: 70 }))
+    .expect(200);
+  await athlete
+    .put(`${at}/foods/${uuidv7()}`, {
+      base: 0,
+      name: 'Own',
+      state: 'raw',
+      per100g: { PROCNT: 1 },
+      measures: [],
+      deleted: false,
+    })
+    .expect(200);
+  await former
+    .put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId, text: 'Seen', deleted: false })
+    .expect(200);
+  const day = (await athlete.get(`${at}/days/${today}`).expect(200)).body as {
+    season: { phases: { id: string }[] };
+  };
+  const order = {
+    phaseId: day.season.phases[0]?.id,
+    from: today,
+    until: null,
+    dayTypes: null,
+    macro: 'CARB',
+    change: { kind: 'relative', grams: -10 },
+    reason: 'Test',
+    confirmed: [],
+  };
   await coach.put(`${at}/orders/${orderId}`, order).expect(200);
   await athlete.put(`${at}/orders/${orderId}/acknowledgement`, {}).expect(200);
   await athlete.delete(`${at}/grants/${grantId}`).expect(200);
@@ -51,7 +88,12 @@ const as = async <T>(person: Someone | null, work: (client: pg.Client) => Promis
   }
 };
 const count = (person: Someone | null, table: string): Promise<number> =>
-  as(person, async (c) => Number((await c.query<{ n: string }>(`select count(*) as n from ${table} where athlete_id = $1`, [athlete.id])).rows[0]?.n));
+  as(person, async (c) =>
+    Number(
+      (await c.query<{ n: string }>(`select count(*) as n from ${table} where athlete_id = $1`, [athlete.id]))
+        .rows[0]?.n,
+    ),
+  );
 
 describe('hand-written SQL under the app’s role', () => {
   test.each(TABLES)('%s: the athlete and the live coach read, nobody else does', async (table) => {
@@ -62,29 +104,74 @@ describe('hand-written SQL under the app’s role', () => {
     if (table !== 'coach_grant') expect(await count(former, table)).toBe(0);
   });
 
-  test.each([['stranger', () => stranger], ['former coach', () => former], ['nobody', () => null]] as const)('%s writes nothing', async (_who, person) => {
+  const others: [string, () => Someone | null][] = [
+    ['stranger', () => stranger],
+    ['former coach', () => former],
+    ['nobody', () => null],
+  ];
+  test.each(others)('%s writes nothing', async (_who, person) => {
     await as(person(), async (c) => {
       for (const table of ['meal', 'portion', 'note', 'weigh_in', 'food_own', 'athlete', 'coach_grant']) {
-        const set = table === 'athlete' ? 'height_cm = 1' : table === 'coach_grant' ? 'ended_at = now()' : 'deleted_at = now()';
-        expect((await c.query(`update ${table} set ${set} where athlete_id = $1`, [athlete.id])).rowCount).toBe(0);
+        const set =
+          table === 'athlete'
+            ? 'height_cm = 1'
+            : table === 'coach_grant'
+              ? 'ended_at = now()'
+              : 'deleted_at = now()';
+        expect(
+          (await c.query(`update ${table} set ${set} where athlete_id = $1`, [athlete.id])).rowCount,
+        ).toBe(0);
       }
       const inserts = [
-        [`insert into meal (athlete_id, id, day, time, zone, eaten) values ($1, $2, '2026-01-01', '08:00', 'UTC', false)`, [athlete.id, uuidv7()]],
-        [`insert into weigh_in (athlete_id, id, day, kg) values ($1, $2, '2026-01-01', 80)`, [athlete.id, uuidv7()]],
-        [`insert into note (athlete_id, id, day, text, author_id) values ($1, $2, '2026-01-01', 'x', $3)`, [athlete.id, uuidv7(), person()?.id ?? athlete.id]],
-        [`insert into coach_grant (athlete_id, id, coach_id) values ($1, $2, $3)`, [athlete.id, uuidv7(), person()?.id ?? coach.id]],
-        [`insert into change_order (athlete_id, id, phase_id, from_date, macro, change, reason, signed_by)
-          values ($1, $2, $2, '2026-01-01', 'CARB', '{}', 'x', $3)`, [athlete.id, uuidv7(), person()?.id ?? coach.id]],
+        [
+          `insert into meal (athlete_id, id, day, time, zone, eaten) values ($1, $2, '2026-01-01', '08:00', 'UTC', false)`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into weigh_in (athlete_id, id, day, kg) values ($1, $2, '2026-01-01', 80)`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into note (athlete_id, id, day, text, author_id) values ($1, $2, '2026-01-01', 'x', $3)`,
+          [athlete.id, uuidv7(), person()?.id ?? athlete.id],
+        ],
+        [
+          `insert into coach_grant (athlete_id, id, coach_id) values ($1, $2, $3)`,
+          [athlete.id, uuidv7(), person()?.id ?? coach.id],
+        ],
+        [
+          `insert into change_order (athlete_id, id, phase_id, from_date, macro, change, reason, signed_by)
+          values ($1, $2, $2, '2026-01-01', 'CARB', '{}', 'x', $3)`,
+          [athlete.id, uuidv7(), person()?.id ?? coach.id],
+        ],
       ] as const;
-      for (const [text, values] of inserts) await expect(c.query(text, [...values])).rejects.toMatchObject({ code: '42501' });
+      for (const [text, values] of inserts)
+        await expect(c.query(text, [...values])).rejects.toMatchObject({ code: '42501' });
     });
   });
 
   test('a live coach writes notes and orders, and no portion', async () => {
     await as(coach, async (c) => {
-      expect((await c.query('update portion set grams = 1, method = $2 where athlete_id = $1', [athlete.id, 'eye'])).rowCount).toBe(0);
-      await expect(c.query(`insert into meal (athlete_id, id, day, time, zone, eaten) values ($1, $2, '2026-01-01', '08:00', 'UTC', false)`, [athlete.id, uuidv7()])).rejects.toMatchObject({ code: '42501' });
-      await expect(c.query(`insert into note (athlete_id, id, day, text, author_id) values ($1, $2, '2026-01-01', 'in another name', $3)`, [athlete.id, uuidv7(), athlete.id])).rejects.toMatchObject({ code: '42501' });
+      expect(
+        (
+          await c.query('update portion set grams = 1, method = $2 where athlete_id = $1', [
+            athlete.id,
+            'eye',
+          ])
+        ).rowCount,
+      ).toBe(0);
+      await expect(
+        c.query(
+          `insert into meal (athlete_id, id, day, time, zone, eaten) values ($1, $2, '2026-01-01', '08:00', 'UTC', false)`,
+          [athlete.id, uuidv7()],
+        ),
+      ).rejects.toMatchObject({ code: '42501' });
+      await expect(
+        c.query(
+          `insert into note (athlete_id, id, day, text, author_id) values ($1, $2, '2026-01-01', 'in another name', $3)`,
+          [athlete.id, uuidv7(), athlete.id],
+        ),
+      ).rejects.toMatchObject({ code: '42501' });
     });
   });
 
@@ -105,19 +192,35 @@ describe('hand-written SQL under the app’s role', () => {
 
   test('the session resolves the person: no setting, no table and no function mints one', async () => {
     await as(stranger, async (c) => {
-      for (const text of ['select * from session', 'select * from person', 'insert into session values (null)', 'select * from rate_limit'])
+      for (const text of [
+        'select * from session',
+        'select * from person',
+        'insert into session values (null)',
+        'select * from rate_limit',
+      ])
         await expect(c.query(text)).rejects.toMatchObject({ code: '42501' });
-      await c.query(`select set_config('maul.person', $1, false), set_config('maul.token', $1, false)`, [athlete.id]);
+      await c.query(`select set_config('maul.person', $1, false), set_config('maul.token', $1, false)`, [
+        athlete.id,
+      ]);
       expect((await c.query('select acting_person() as id')).rows[0]).toEqual({ id: null });
       await expect(c.query('set role maul_owner')).rejects.toMatchObject({ code: '42501' });
-      await expect(c.query('alter table meal disable row level security')).rejects.toMatchObject({ code: '42501' });
-      const role = await c.query<{ rolsuper: boolean; rolbypassrls: boolean }>('select rolsuper, rolbypassrls from pg_roles where rolname = current_user');
+      await expect(c.query('alter table meal disable row level security')).rejects.toMatchObject({
+        code: '42501',
+      });
+      const role = await c.query<{ rolsuper: boolean; rolbypassrls: boolean }>(
+        'select rolsuper, rolbypassrls from pg_roles where rolname = current_user',
+      );
       expect(role.rows[0]).toEqual({ rolsuper: false, rolbypassrls: false });
     });
   });
 
   test('names are known only of those one shares with', async () => {
-    const names = (person: Someone) => as(person, async (c) => (await c.query<{ name: string }>('select name from known_people() order by name')).rows.map((r) => r.name));
+    const names = (person: Someone) =>
+      as(person, async (c) =>
+        (await c.query<{ name: string }>('select name from known_people() order by name')).rows.map(
+          (r) => r.name,
+        ),
+      );
     expect(await names(stranger)).toEqual(['Stranger']);
     expect(await names(coach)).toEqual(['Athlete', 'Coach', 'Former coach']);
   });
@@ -137,13 +240,33 @@ describe('every address, as a stranger, a former coach, and nobody', () => {
       ['put', `${at}/portions/${portionId}`, portionBody(mealId, { base: 2, plannedGrams: 1 })],
       ['put', `${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId: null, text: 'x', deleted: false }],
       ['put', `${at}/weigh-ins/${uuidv7()}`, { base: 0, day: today, kg: 80, deleted: false }],
-      ['put', `${at}/foods/${uuidv7()}`, { base: 0, name: 'x', state: 'raw', per100g: {}, measures: [], deleted: false }],
-      ['put', `${at}/orders/${uuidv7()}`, { phaseId: uuidv7(), from: today, until: null, dayTypes: null, macro: 'CARB', change: { kind: 'relative', grams: -5 }, reason: 'x', confirmed: [] }],
+      [
+        'put',
+        `${at}/foods/${uuidv7()}`,
+        { base: 0, name: 'x', state: 'raw', per100g: {}, measures: [], deleted: false },
+      ],
+      [
+        'put',
+        `${at}/orders/${uuidv7()}`,
+        {
+          phaseId: uuidv7(),
+          from: today,
+          until: null,
+          dayTypes: null,
+          macro: 'CARB',
+          change: { kind: 'relative', grams: -5 },
+          reason: 'x',
+          confirmed: [],
+        },
+      ],
       ['put', `${at}/orders/${orderId}/acknowledgement`, {}],
       ['put', `${at}/grants/${uuidv7()}`, { code: coach.session.person.coachCode }],
     ] as ['get' | 'put', string, object?][];
   };
-  test.each([['stranger', () => stranger], ['former coach', () => former]] as const)('%s: refused, and told nothing', async (_who, person) => {
+  test.each([
+    ['stranger', () => stranger],
+    ['former coach', () => former],
+  ] as const)('%s: refused, and told nothing', async (_who, person) => {
     for (const [verb, path, body] of paths()) {
       const answer = await (verb === 'get' ? person().get(path) : person().put(path, body ?? {}));
       expect([403, 404]).toContain(answer.status);
@@ -159,7 +282,11 @@ describe('every address, as a stranger, a former coach, and nobody', () => {
     await house.agent().get('/api/events').expect(401);
   });
   test('and nothing of it has changed anything', async () => {
-    const day = (await athlete.get(`/api/athletes/${athlete.id}/days/${today}`).expect(200)).body as { meals: object[]; portions: { plannedGrams: number }[]; notes: object[] };
+    const day = (await athlete.get(`/api/athletes/${athlete.id}/days/${today}`).expect(200)).body as {
+      meals: object[];
+      portions: { plannedGrams: number }[];
+      notes: object[];
+    };
     expect(day.meals).toHaveLength(1);
     expect(day.portions.map((p) => p.plannedGrams)).toEqual([70]);
     expect(day.notes).toHaveLength(1);

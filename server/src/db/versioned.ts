@@ -49,7 +49,8 @@ export const putVersioned = async <Out>(
     throw new ProblemError('not-found', 'There is nothing here to change.');
   }
   const same =
-    (current.deleted_at !== null) === deleted && names.every((name) => isDeepStrictEqual(current[name], values[name]));
+    (current.deleted_at !== null) === deleted &&
+    names.every((name) => isDeepStrictEqual(current[name], values[name]));
   if (same) return toContract(current as never);
   if (current.version === base) throw new ProblemError('not-allowed', 'This is not yours to change.');
   throw new ProblemError(

@@ -24,7 +24,11 @@ export type DemoNews = string | null;
  * Sees to it that the demo is there and of today. An old one is made anew, unless somebody has written in it. Accounts
  * that people made themselves are never touched, and on a database that already has people no demo is loaded.
  */
-export const ensureDemo = async (links: DemoConnections, dataDir: string, now = new Date()): Promise<DemoNews> => {
+export const ensureDemo = async (
+  links: DemoConnections,
+  dataDir: string,
+  now = new Date(),
+): Promise<DemoNews> => {
   const { owner } = links;
   const today = isoDate(now.toISOString().slice(0, 10));
   const found = await sql<{ value: Mark }>`select value from house where key = 'demo'`.execute(owner);
@@ -84,7 +88,10 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
   await person(coachId, scenario.coach, true);
   const coachToken = await openSession(links.accounts, coachId);
   for (const [index, athlete] of scenario.athletes.entries()) {
-    const made = { ...simulateAthlete(athlete, foods, scenario.seed + index, now), athleteId: seededUuid(now.getTime(), random) };
+    const made = {
+      ...simulateAthlete(athlete, foods, scenario.seed + index, now),
+      athleteId: seededUuid(now.getTime(), random),
+    };
     await person(made.athleteId, athlete, false);
     const token = await openSession(links.accounts, made.athleteId);
     await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, now));
@@ -129,7 +136,13 @@ const writeAthlete = async (
     .execute();
   await trx
     .insertInto('coach_grant')
-    .values({ athlete_id, id: made.season.phases[0]?.id ?? athlete_id, coach_id: coachId, from_at: `${from}T08:00:00Z`, ended_at: null })
+    .values({
+      athlete_id,
+      id: made.season.phases[0]?.id ?? athlete_id,
+      coach_id: coachId,
+      from_at: `${from}T08:00:00Z`,
+      ended_at: null,
+    })
     .execute();
   await trx
     .insertInto('season_revision')
@@ -159,8 +172,20 @@ const writeAthlete = async (
     athlete_id: 'uuid', id: 'uuid', from_date: 'date', weight_kg: 'float8', lean_kg: 'float8', expenditure: 'float8',
     expenditure_sd: 'float8', expenditure_from: 'text', carb_basis: 'text', core_version: 'text', inputs_until: 'timestamptz',
   }, bases); // prettier-ignore
-  const meals = made.meals.map((m) => ({ athlete_id, id: m.id, day: m.day, time: m.time, zone: DEMO_ZONE, eaten: m.eaten }));
-  await insertRows(trx, 'meal', { athlete_id: 'uuid', id: 'uuid', day: 'date', time: 'text', zone: 'text', eaten: 'boolean' }, meals);
+  const meals = made.meals.map((m) => ({
+    athlete_id,
+    id: m.id,
+    day: m.day,
+    time: m.time,
+    zone: DEMO_ZONE,
+    eaten: m.eaten,
+  }));
+  await insertRows(
+    trx,
+    'meal',
+    { athlete_id: 'uuid', id: 'uuid', day: 'date', time: 'text', zone: 'text', eaten: 'boolean' },
+    meals,
+  );
   const portions = made.meals.flatMap((m) =>
     m.portions.map((p) => ({
       athlete_id,
@@ -187,7 +212,16 @@ const writeNotes = (trx: AppTransaction, made: DemoAthlete, by: 'athlete' | 'coa
   insertRows(
     trx,
     'note',
-    { athlete_id: 'uuid', id: 'uuid', day: 'date', meal_id: 'uuid', text: 'text', author_id: 'uuid', created_at: 'timestamptz', updated_at: 'timestamptz' },
+    {
+      athlete_id: 'uuid',
+      id: 'uuid',
+      day: 'date',
+      meal_id: 'uuid',
+      text: 'text',
+      author_id: 'uuid',
+      created_at: 'timestamptz',
+      updated_at: 'timestamptz',
+    },
     made.notes
       .filter((n) => n.by === by)
       .map((n) => ({

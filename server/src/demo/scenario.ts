@@ -44,7 +44,9 @@ const ScenarioAthlete = z.strictObject({
     /** Days up to today without any log. */
     quiet: z.int().default(0),
   }),
-  events: z.array(z.strictObject({ kind: z.enum(['show', 'shoot', 'trip']), name: z.string(), day: z.int() })),
+  events: z.array(
+    z.strictObject({ kind: z.enum(['show', 'shoot', 'trip']), name: z.string(), day: z.int() }),
+  ),
   phases: z.array(ScenarioPhase),
   menus: z.array(z.array(z.string())),
   orders: z.array(
@@ -59,7 +61,12 @@ const ScenarioAthlete = z.strictObject({
     }),
   ),
   notes: z.array(
-    z.strictObject({ day: z.int(), by: z.enum(['athlete', 'coach']), meal: z.int().nullable(), text: z.string() }),
+    z.strictObject({
+      day: z.int(),
+      by: z.enum(['athlete', 'coach']),
+      meal: z.int().nullable(),
+      text: z.string(),
+    }),
   ),
 });
 export type ScenarioAthlete = z.infer<typeof ScenarioAthlete>;
@@ -106,4 +113,3 @@ export const readMenuLine = (line: string, foods: ReadonlyMap<string, ReferenceF
     });
   return { time, portions };
 };
-

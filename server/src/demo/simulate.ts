@@ -46,7 +46,9 @@ export interface DemoOrder extends ChangeOrder {
   reason: string;
   acknowledgedAt: string | null;
 }
-export type DemoNote = Pick<NoteRow, 'id' | 'day' | 'mealId' | 'text' | 'createdAt'> & { by: 'athlete' | 'coach' };
+export type DemoNote = Pick<NoteRow, 'id' | 'day' | 'mealId' | 'text' | 'createdAt'> & {
+  by: 'athlete' | 'coach';
+};
 
 export interface DemoAthlete {
   athleteId: string;
@@ -60,13 +62,17 @@ export interface DemoAthlete {
 
 /** A UUIDv7 from a moment and a seeded source: the same demo has the same ids. Source: RFC 9562, 5.7. */
 export const seededUuid = (ms: number, random: Random): string => {
-  const hex = (digits: number) => Math.floor(random() * 16 ** digits).toString(16).padStart(digits, '0');
+  const hex = (digits: number) =>
+    Math.floor(random() * 16 ** digits)
+      .toString(16)
+      .padStart(digits, '0');
   const time = ms.toString(16).padStart(12, '0');
   const variant = (8 + Math.floor(random() * 4)).toString(16);
   return `${time.slice(0, 8)}-${time.slice(8)}-7${hex(3)}-${variant}${hex(3)}-${hex(6)}${hex(6)}`;
 };
 
-const momentOf = (day: IsoDate, hour: number): number => Date.parse(`${day}T${String(hour).padStart(2, '0')}:00:00Z`);
+const momentOf = (day: IsoDate, hour: number): number =>
+  Date.parse(`${day}T${String(hour).padStart(2, '0')}:00:00Z`);
 
 const seasonOf = (athlete: ScenarioAthlete, today: IsoDate, id: (day: IsoDate) => string): Season => {
   const shift = weekday(today) - 1;
@@ -115,7 +121,8 @@ export const pourMenu = (menu: readonly MenuMeal[], targets: DayTargets): MenuMe
   for (let round = 0; round < 40; round += 1)
     for (const lever of ['P', 'C', 'F'] as const) {
       const all = scaled().flatMap((meal) => meal.portions);
-      const of = (p: MenuPortion) => amountsOf(perGrams(p.food.per100g, p.grams), targets.basis.carbBasis)[key[lever]] ?? 0;
+      const of = (p: MenuPortion) =>
+        amountsOf(perGrams(p.food.per100g, p.grams), targets.basis.carbBasis)[key[lever]] ?? 0;
       const total = all.reduce((sum, p) => sum + of(p), 0);
       const moving = all.filter((p) => p.lever === lever).reduce((sum, p) => sum + of(p), 0);
       if (moving <= 0) continue;
@@ -134,13 +141,17 @@ interface Hands {
   id: (day: IsoDate) => string;
 }
 
-const measuredPortion = (hands: Hands, portion: MenuPortion): Pick<PortionRow, 'grams' | 'method' | 'division' | 'trail'> => {
+const measuredPortion = (
+  hands: Hands,
+  portion: MenuPortion,
+): Pick<PortionRow, 'grams' | 'method' | 'division' | 'trail'> => {
   const { random, athlete } = hands;
   const byEye = portion.method === 'scale' && random() < athlete.adherence.unweighed;
   const method = byEye ? 'eye' : portion.method;
   const spread = method === 'scale' ? athlete.adherence.pour : method === 'eye' ? 0.15 : 0;
   const poured = portion.grams * (1 + spread * standardNormal(random));
-  const grams = method === 'scale' ? Math.max(1, Math.round(poured)) : gramsStep(portion, Math.max(1, poured));
+  const grams =
+    method === 'scale' ? Math.max(1, Math.round(poured)) : gramsStep(portion, Math.max(1, poured));
   return { grams, method, division: method === 'scale' ? 1 : null, trail: null };
 };
 
@@ -155,7 +166,9 @@ const portionRow = (
   position,
   food: snapshot(portion.food),
   plannedGrams: portion.grams,
-  ...(measured ? measuredPortion(hands, portion) : { grams: null, method: null, division: null, trail: null }),
+  ...(measured
+    ? measuredPortion(hands, portion)
+    : { grams: null, method: null, division: null, trail: null }),
 });
 
 const snapshot = (food: ReferenceFood): PortionRow['food'] => ({
@@ -179,7 +192,18 @@ const offPlanMeal = (hands: Hands, day: IsoDate, foods: ReadonlyMap<string, Refe
     day,
     time: '22:10',
     eaten: true,
-    portions: [{ id: hands.id(day), position: 0, food: snapshot(food), plannedGrams: null, grams, method: 'eye', division: null, trail: null }],
+    portions: [
+      {
+        id: hands.id(day),
+        position: 0,
+        food: snapshot(food),
+        plannedGrams: null,
+        grams,
+        method: 'eye',
+        division: null,
+        trail: null,
+      },
+    ],
   };
 };
 
@@ -297,7 +321,12 @@ export const simulateAthlete = (
     const menu = menus[daysBetween(first, day) % menus.length];
     if (!targets || !menu) throw new Error(`demo: ${athlete.name} has no plan on ${day}`);
     const plan = pourMenu(menu, targets);
-    const state = day < today ? () => 'eaten' as const : day === today ? todayState(now, plan.length) : () => 'planned' as const;
+    const state =
+      day < today
+        ? () => 'eaten' as const
+        : day === today
+          ? todayState(now, plan.length)
+          : () => 'planned' as const;
     const lived = liveDay(hands, day, plan, state);
     if (day < today && random() < athlete.adherence.offPlan) lived.push(offPlanMeal(hands, day, foods));
     const kcal = kcalOf(lived);
@@ -312,8 +341,13 @@ export const simulateAthlete = (
 
   const notes = athlete.notes.map((note, index): DemoNote => {
     const day = addDays(today, note.day);
-    const ofDay = meals.filter((m) => m.day === day).sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));
-    const written = Math.min(momentOf(day, note.by === 'athlete' ? 17 : 19), now.getTime() - (athlete.notes.length - index) * 1000);
+    const ofDay = meals
+      .filter((m) => m.day === day)
+      .sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));
+    const written = Math.min(
+      momentOf(day, note.by === 'athlete' ? 17 : 19),
+      now.getTime() - (athlete.notes.length - index) * 1000,
+    );
     return {
       id: id(day),
       day,

@@ -29,14 +29,19 @@ describe('every write is safe to repeat', () => {
     const meal = await newMeal();
     const id = uuidv7();
     const body = portionBody(meal, { grams: 61, method: 'scale', division: 1 });
-    const [first, second] = [await athlete.put(`${at}/portions/${id}`, body).expect(200), await athlete.put(`${at}/portions/${id}`, body).expect(200)];
+    const [first, second] = [
+      await athlete.put(`${at}/portions/${id}`, body).expect(200),
+      await athlete.put(`${at}/portions/${id}`, body).expect(200),
+    ];
     expect(second.body).toEqual(first.body);
     expect((await readDay()).portions.filter((p) => p.id === id)).toHaveLength(1);
   });
   test('at the same moment, too', async () => {
     const meal = await newMeal();
     const id = uuidv7();
-    const answers = await Promise.all(Array.from({ length: 6 }, () => athlete.put(`${at}/portions/${id}`, portionBody(meal))));
+    const answers = await Promise.all(
+      Array.from({ length: 6 }, () => athlete.put(`${at}/portions/${id}`, portionBody(meal))),
+    );
     expect(answers.map((a) => a.status)).toEqual([200, 200, 200, 200, 200, 200]);
     expect(new Set(answers.map((a) => (a.body as PortionRow).version))).toEqual(new Set([1]));
   });
@@ -47,9 +52,13 @@ describe('versions', () => {
     const meal = await newMeal();
     const id = uuidv7();
     await athlete.put(`${at}/portions/${id}`, portionBody(meal)).expect(200);
-    const changed = await athlete.put(`${at}/portions/${id}`, portionBody(meal, { base: 1, grams: 66, method: 'scale', division: 1 })).expect(200);
+    const changed = await athlete
+      .put(`${at}/portions/${id}`, portionBody(meal, { base: 1, grams: 66, method: 'scale', division: 1 }))
+      .expect(200);
     expect((changed.body as PortionRow).version).toBe(2);
-    const stale = await athlete.put(`${at}/portions/${id}`, portionBody(meal, { base: 1, grams: 10, method: 'eye' })).expect(409);
+    const stale = await athlete
+      .put(`${at}/portions/${id}`, portionBody(meal, { base: 1, grams: 10, method: 'eye' }))
+      .expect(409);
     expect(stale.body).toMatchObject({ type: 'urn:maul:problem:stale', current: { grams: 66, version: 2 } });
     expect((stale.body as Problem).detail).toContain('Nothing was overwritten');
     expect((await readDay()).portions.find((p) => p.id === id)?.grams).toBe(66);
@@ -59,7 +68,11 @@ describe('versions', () => {
     const id = uuidv7();
     await athlete.put(`${at}/portions/${id}`, portionBody(meal)).expect(200);
     await athlete.put(`${at}/portions/${id}`, portionBody(meal, { base: 1, plannedGrams: 99 })).expect(200);
-    const { rows } = await sql<{ planned: number }>`select (replaced ->> 'planned_grams')::float as planned from row_history where row_id = ${id}`.execute(house.owner);
+    const { rows } = await sql<{
+      planned: number;
+    }>`select (replaced ->> 'planned_grams')::float as planned from row_history where row_id = ${id}`.execute(
+      house.owner,
+    );
     expect(rows).toEqual([{ planned: 60 }]);
   });
   test('taken away softly, and back again', async () => {
@@ -82,7 +95,9 @@ describe('weights that cannot be', () => {
     ['twelve', 'A weight is a number of grams.'],
   ])('%p', async (grams, sentence) => {
     const meal = await newMeal();
-    const answer = await athlete.put(`${at}/portions/${uuidv7()}`, portionBody(meal, { grams, method: 'scale' })).expect(422);
+    const answer = await athlete
+      .put(`${at}/portions/${uuidv7()}`, portionBody(meal, { grams, method: 'scale' }))
+      .expect(422);
     expect((answer.body as Problem).detail).toBe(`${sentence} Nothing was changed.`);
   });
   test('a measured portion says how; a time is a time; a meal is there', async () => {
@@ -100,19 +115,26 @@ describe('when the ground gives way', () => {
   test('a full disk: a sentence, and nothing half-written', async () => {
     const meal = await newMeal();
     await sql`create or replace function full_disk() returns trigger language plpgsql as
-      $$ begin raise exception 'no space left on device' using errcode = '53100'; end $$`.execute(house.owner);
-    await sql`create trigger full_disk before insert on portion for each row execute function full_disk()`.execute(house.owner);
+      $$ begin raise exception 'no space left on device' using errcode = '53100'; end $$`.execute(
+      house.owner,
+    );
+    await sql`create trigger full_disk before insert on portion for each row execute function full_disk()`.execute(
+      house.owner,
+    );
     const id = uuidv7();
     const answer = await athlete.put(`${at}/portions/${id}`, portionBody(meal)).expect(507);
     expect(answer.body).toMatchObject({
       type: 'urn:maul:problem:disk-full',
-      detail: 'The server has no room left, so this was not saved. It stays on your device and is sent again.',
+      detail:
+        'The server has no room left, so this was not saved. It stays on your device and is sent again.',
     });
     await sql`drop trigger full_disk on portion`.execute(house.owner);
     await athlete.put(`${at}/portions/${id}`, portionBody(meal)).expect(200);
   });
   test('a database that ends the connections: a sentence, and the next request works', async () => {
-    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and usename in ('maul_app', 'maul_accounts')`.execute(house.owner);
+    await sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and usename in ('maul_app', 'maul_accounts')`.execute(
+      house.owner,
+    );
     const answers = await Promise.all(Array.from({ length: 4 }, () => athlete.get(`${at}/orders`)));
     for (const answer of answers) expect([200, 503]).toContain(answer.status);
     await athlete.get(`${at}/orders`).expect(200);
@@ -120,7 +142,10 @@ describe('when the ground gives way', () => {
   test('a database that is not there', async () => {
     const { asProblem, toProblem } = await import('../http/problems.ts');
     for (const code of ['ECONNREFUSED', '57P01', '08006'])
-      expect(toProblem(asProblem(Object.assign(new Error('x'), { code })))).toMatchObject({ status: 503, type: 'urn:maul:problem:database-away' });
+      expect(toProblem(asProblem(Object.assign(new Error('x'), { code })))).toMatchObject({
+        status: 503,
+        type: 'urn:maul:problem:database-away',
+      });
     expect(toProblem(asProblem(new Error('secret detail'))).detail).not.toContain('secret');
   });
 });
@@ -128,7 +153,11 @@ describe('when the ground gives way', () => {
 test('a morning on the scale: one a day, corrected in place', async () => {
   const day = await readDay();
   expect(day.weighIn).toMatchObject({ kg: 84.2, version: 1 });
-  await athlete.put(`${at}/weigh-ins/${day.weighIn?.id ?? ''}`, { base: 1, day: today, kg: 83.9, deleted: false }).expect(200);
+  await athlete
+    .put(`${at}/weigh-ins/${day.weighIn?.id ?? ''}`, { base: 1, day: today, kg: 83.9, deleted: false })
+    .expect(200);
   expect((await readDay()).weighIn).toMatchObject({ kg: 83.9, version: 2 });
-  await athlete.put(`${at}/weigh-ins/${uuidv7()}`, { base: 0, day: today, kg: 70, deleted: false }).expect(409);
+  await athlete
+    .put(`${at}/weigh-ins/${uuidv7()}`, { base: 0, day: today, kg: 70, deleted: false })
+    .expect(409);
 });

@@ -19,7 +19,11 @@ export const mountDiary = (router: Router, house: House): void => {
       const bases = await basesAround(trx, athleteId, date);
       const orders = await ordersFor(trx, athleteId, phaseIds);
       const meals = await mealsOn(trx, athleteId, date, date);
-      const portions = await portionsOf(trx, athleteId, meals.map((m) => m.id));
+      const portions = await portionsOf(
+        trx,
+        athleteId,
+        meals.map((m) => m.id),
+      );
       const notes = await notesOn(trx, athleteId, date);
       const weighIn = await weighInOn(trx, athleteId, date);
       return { athlete, date, today, season, bases, orders, meals, portions, notes, weighIn };
@@ -55,15 +59,33 @@ export const mountDiary = (router: Router, house: House): void => {
 
   mount(router, house, 'putWeighIn', ({ params, body, acting }) =>
     acting((trx) =>
-      putVersioned(trx, 'weigh_in', params, body.base, body.deleted, { day: body.day, kg: body.kg }, toWeighIn),
+      putVersioned(
+        trx,
+        'weigh_in',
+        params,
+        body.base,
+        body.deleted,
+        { day: body.day, kg: body.kg },
+        toWeighIn,
+      ),
     ),
   );
 
   mount(router, house, 'putNote', ({ params, body, acting, signed }) =>
     acting(async (trx) => {
       const values = { day: body.day, meal_id: body.mealId, text: body.text, author_id: signed().personId };
-      const row = await putVersioned(trx, 'note', params, body.base, body.deleted, values, (r: Selectable<NoteTable>) => r);
-      const names = await sql<{ name: string }>`select name from known_people() where id = ${row.author_id}`.execute(trx);
+      const row = await putVersioned(
+        trx,
+        'note',
+        params,
+        body.base,
+        body.deleted,
+        values,
+        (r: Selectable<NoteTable>) => r,
+      );
+      const names = await sql<{
+        name: string;
+      }>`select name from known_people() where id = ${row.author_id}`.execute(trx);
       const note: NoteRow = {
         id: row.id,
         day: row.day,

@@ -48,7 +48,11 @@ export const mealsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, t
     .execute()
     .then((rows) => rows.map(toMeal));
 
-export const portionsOf = async (trx: AppTransaction, athleteId: string, mealIds: string[]): Promise<PortionRow[]> => {
+export const portionsOf = async (
+  trx: AppTransaction,
+  athleteId: string,
+  mealIds: string[],
+): Promise<PortionRow[]> => {
   if (mealIds.length === 0) return [];
   const rows = await trx
     .selectFrom('portion')

@@ -55,11 +55,17 @@ export class ChangeFeed {
     const token = tokenOf(req);
     const reach = token === '' ? undefined : await this.reach(token);
     if (!reach || reach.length === 0) {
-      const problem = toProblem(new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.'));
+      const problem = toProblem(
+        new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.'),
+      );
       res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
       return;
     }
-    res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' });
+    res.writeHead(200, {
+      'Content-Type': 'text/event-stream',
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+    });
     res.write('retry: 2000\nevent: hello\ndata: {}\n\n');
     const listener: Listener = { res, token, waiting: new Map() };
     this.listeners.add(listener);
@@ -114,7 +120,8 @@ export class ChangeFeed {
       const reach = new Set(await this.reach(listener.token));
       if (reach.size === 0) return void listener.res.end();
       for (const event of events)
-        if (reach.has(event.athleteId)) listener.res.write(`event: change\ndata: ${JSON.stringify(event)}\n\n`);
+        if (reach.has(event.athleteId))
+          listener.res.write(`event: change\ndata: ${JSON.stringify(event)}\n\n`);
     } catch {
       listener.res.end();
     }
@@ -122,7 +129,9 @@ export class ChangeFeed {
 
   private reach(token: string): Promise<string[]> {
     return acting(this.db, token, (trx) =>
-      sql<{ ids: string[] }>`select reachable_athletes() as ids`.execute(trx).then((r) => r.rows[0]?.ids ?? []),
+      sql<{ ids: string[] }>`select reachable_athletes() as ids`
+        .execute(trx)
+        .then((r) => r.rows[0]?.ids ?? []),
     );
   }
 }

@@ -46,7 +46,14 @@ describe('energy code against the open composition table', () => {
     }
   });
   test('a blank carbohydrate in fish is unknown, not zero', () => {
-    const fish = rows.filter((r) => /Fish|Shellfish|Mollusk/.test(String(r.grup)) && Number(r.choavldf) === 0 && Number(r.choavldf_e ?? 0) === 0).map(fromComposition);
+    const fish = rows
+      .filter(
+        (r) =>
+          /Fish|Shellfish|Mollusk/.test(String(r.grup)) &&
+          Number(r.choavldf) === 0 &&
+          Number(r.choavldf_e ?? 0) === 0,
+      )
+      .map(fromComposition);
     expect(fish.length).toBeGreaterThan(50);
     for (const food of fish) expect(food.per100g.CHOAVLDF).toBeUndefined();
   });
@@ -61,7 +68,8 @@ describe('energy code against the open composition table', () => {
     const groups = new Map<string, number[]>();
     for (const row of rows) {
       const group = String(row.grup);
-      if (!ANIMAL.includes(group) && Number(row.enerc) > 0) groups.set(group, [...(groups.get(group) ?? []), Math.abs(ratio(row) - 1) * 100]);
+      if (!ANIMAL.includes(group) && Number(row.enerc) > 0)
+        groups.set(group, [...(groups.get(group) ?? []), Math.abs(ratio(row) - 1) * 100]);
     }
     const worst = [...groups].map(([group, off]) => [group, Math.max(...off)] as const);
     expect(worst).toHaveLength(15);
@@ -79,20 +87,28 @@ describe('our own everyday foods', () => {
       expect(energyOf(food.per100g)?.kcal).toBeGreaterThanOrEqual(0);
       expect(food.source).toContain('from memory');
     }
-    expect(new Set(foods.map((f) => f.state))).toEqual(new Set(['dry', 'raw', 'cooked', 'drained', 'as sold', 'pressed', 'frozen']));
+    expect(new Set(foods.map((f) => f.state))).toEqual(
+      new Set(['dry', 'raw', 'cooked', 'drained', 'as sold', 'pressed', 'frozen']),
+    );
   });
   test('a line that is not right is named', () => {
     const head = 'id,name,state,PROCNT,measures\n';
     expect(() => readOwnTable(`${head}a,Rice,boiled,7,`)).toThrow('food 1 (Rice): "boiled" is no state');
     expect(() => readOwnTable(`${head}a,Rice,dry,-7,`)).toThrow('PROCNT cannot be "-7"');
-    expect(() => readOwnTable(`${head}a,Rice,dry,7,cup`)).toThrow('the measure "cup" is not written name=grams');
+    expect(() => readOwnTable(`${head}a,Rice,dry,7,cup`)).toThrow(
+      'the measure "cup" is not written name=grams',
+    );
   });
 });
 
 describe('search', () => {
   let house: TestHouse;
   let athlete: Someone;
-  const find = async (q: string) => ((await athlete.get(`/api/athletes/${athlete.id}/foods?q=${encodeURIComponent(q)}`).expect(200)).body as { foods: Food[] }).foods;
+  const find = async (q: string) =>
+    (
+      (await athlete.get(`/api/athletes/${athlete.id}/foods?q=${encodeURIComponent(q)}`).expect(200))
+        .body as { foods: Food[] }
+    ).foods;
   beforeAll(async () => {
     house = await openTestHouse();
     athlete = await house.athlete('Searcher');
@@ -116,25 +132,53 @@ describe('search', () => {
   });
   test('own foods first, then what was eaten lately', async () => {
     const own = uuidv7();
-    await athlete.put(`/api/athletes/${athlete.id}/foods/${own}`, { base: 0, name: 'Oats from the mill', state: 'dry', per100g: { PROCNT: 14 }, measures: [], deleted: false }).expect(200);
+    await athlete
+      .put(`/api/athletes/${athlete.id}/foods/${own}`, {
+        base: 0,
+        name: 'Oats from the mill',
+        state: 'dry',
+        per100g: { PROCNT: 14 },
+        measures: [],
+        deleted: false,
+      })
+      .expect(200);
     expect((await find('oats'))[0]).toMatchObject({ id: own, kind: 'own' });
     const day = athleteDay(new Date(), 'Europe/Vienna');
     const meal = uuidv7();
     await athlete.put(`/api/athletes/${athlete.id}/meals/${meal}`, mealBody(day)).expect(200);
     const fine = { id: 'maul-oats-instant', name: 'Oats, fine', state: 'dry', source: 'x', per100g: {} };
-    await athlete.put(`/api/athletes/${athlete.id}/portions/${uuidv7()}`, portionBody(meal, { food: fine })).expect(200);
+    await athlete
+      .put(`/api/athletes/${athlete.id}/portions/${uuidv7()}`, portionBody(meal, { food: fine }))
+      .expect(200);
     const found = await find('oats');
-    expect(found.findIndex((f) => f.id === 'maul-oats-instant')).toBeLessThan(found.findIndex((f) => f.id === 'maul-oats-rolled'));
+    expect(found.findIndex((f) => f.id === 'maul-oats-instant')).toBeLessThan(
+      found.findIndex((f) => f.id === 'maul-oats-rolled'),
+    );
     expect((await find(''))[0]?.recent || (await find(''))[0]?.kind === 'own').toBe(true);
   });
   test('each food shows its source', async () => {
-    expect((await find('cow milk')).find((f) => f.id.startsWith('ifct-'))?.source).toContain('Indian Food Composition Tables 2017');
+    expect((await find('cow milk')).find((f) => f.id.startsWith('ifct-'))?.source).toContain(
+      'Indian Food Composition Tables 2017',
+    );
   });
   test('an own food that cannot be', async () => {
-    const body = { base: 0, name: 'Odd', state: 'raw', per100g: { PROCNT: 60, FAT: 60 }, measures: [], deleted: false };
+    const body = {
+      base: 0,
+      name: 'Odd',
+      state: 'raw',
+      per100g: { PROCNT: 60, FAT: 60 },
+      measures: [],
+      deleted: false,
+    };
     await athlete.put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, body).expect(422);
-    await athlete.put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, { ...body, per100g: { CHOCDF: 3, FIBTG: 9 } }).expect(422);
-    await athlete.put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, { ...body, per100g: { PROTEIN: 3 } }).expect(422);
-    await athlete.put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, { ...body, per100g: { FAT: -3 } }).expect(422);
+    await athlete
+      .put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, { ...body, per100g: { CHOCDF: 3, FIBTG: 9 } })
+      .expect(422);
+    await athlete
+      .put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, { ...body, per100g: { PROTEIN: 3 } })
+      .expect(422);
+    await athlete
+      .put(`/api/athletes/${athlete.id}/foods/${uuidv7()}`, { ...body, per100g: { FAT: -3 } })
+      .expect(422);
   });
 });

@@ -25,7 +25,9 @@ export const loadReferenceFoods = async (owner: Kysely<unknown>, csvPath: string
   const foods = await referenceFoods(csvPath);
   const text = JSON.stringify(foods);
   const digest = createHash('sha256').update(text).digest('hex');
-  const { rows } = await sql<{ value: string }>`select value #>> '{}' as value from house where key = 'reference-foods'`.execute(owner);
+  const { rows } = await sql<{
+    value: string;
+  }>`select value #>> '{}' as value from house where key = 'reference-foods'`.execute(owner);
   if (rows[0]?.value === digest) return;
   await owner.transaction().execute(async (trx) => {
     await sql`delete from food_reference where id like 'ifct-%' or id like 'maul-%'`.execute(trx);

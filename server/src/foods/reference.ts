@@ -109,8 +109,13 @@ const remarkOf = (row: {
 
 /** Reads Maul's own everyday foods. Throws, with the line, on anything that is not right: this file ships with Maul. */
 export const readOwnTable = (csv: string): ReferenceFood[] => {
-  const parsed = Papa.parse<Record<string, string>>(csv, { header: true, skipEmptyLines: true, comments: '#' });
-  if (parsed.errors[0]) throw new Error(`data/foods.csv: ${parsed.errors[0].message} (row ${parsed.errors[0].row ?? '?'})`);
+  const parsed = Papa.parse<Record<string, string>>(csv, {
+    header: true,
+    skipEmptyLines: true,
+    comments: '#',
+  });
+  if (parsed.errors[0])
+    throw new Error(`data/foods.csv: ${parsed.errors[0].message} (row ${parsed.errors[0].row ?? '?'})`);
   return parsed.data.map((row, i) => {
     const fail = (why: string) => new Error(`data/foods.csv, food ${i + 1} (${row.name ?? '?'}): ${why}`);
     const { id, name, state, measures = '', also = '', ...rest } = row;

@@ -43,7 +43,8 @@ const ALIKE = 0.4;
 /** Typing errors: the question is like some stretch of the food's words. */
 const byLikeness = async (trx: AppTransaction, text: string): Promise<Found[]> => {
   await sql`select set_config('pg_trgm.word_similarity_threshold', ${String(ALIKE)}, true)`.execute(trx);
-  const { rows } = await sql<Found>`select ${reference}, word_similarity(${text}, search) as closeness from food_reference
+  const { rows } =
+    await sql<Found>`select ${reference}, word_similarity(${text}, search) as closeness from food_reference
     where ${text} <% search order by closeness desc, length(name), name limit 30`.execute(trx);
   return rows;
 };
@@ -64,7 +65,11 @@ const ownFoods = (trx: AppTransaction, athleteId: string, text: string) =>
     .then((r) => r.rows);
 
 /** How often each food was used in the last 28 days. */
-const recentFoods = async (trx: AppTransaction, athleteId: string, today: IsoDate): Promise<Map<string, number>> => {
+const recentFoods = async (
+  trx: AppTransaction,
+  athleteId: string,
+  today: IsoDate,
+): Promise<Map<string, number>> => {
   const { rows } = await sql<{ id: string; times: number }>`
     select p.food ->> 'id' as id, count(*)::int as times
     from meal m join portion p on p.athlete_id = m.athlete_id and p.meal_id = m.id
@@ -99,5 +104,8 @@ export const searchFoods = async (
   return unique
     .sort((a, b) => score(b) - score(a) || a.name.localeCompare(b.name))
     .slice(0, limit)
-    .map(({ closeness: _closeness, offered_first: _first, ...food }) => ({ ...food, recent: recent.has(food.id) }));
+    .map(({ closeness: _closeness, offered_first: _first, ...food }) => ({
+      ...food,
+      recent: recent.has(food.id),
+    }));
 };

@@ -56,17 +56,24 @@ export const tokenOf = (req: Request): string => {
 };
 
 /** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
-export const mount = <N extends RouteName>(router: Router, house: House, name: N, handler: Handler<N>): void => {
+export const mount = <N extends RouteName>(
+  router: Router,
+  house: House,
+  name: N,
+  handler: Handler<N>,
+): void => {
   const route = routes[name];
   router[route.verb](route.path, async (req, res) => {
     const token = tokenOf(req);
     let signed: Signed | undefined;
     if (route.access === 'signed-in') {
       signed = token === '' ? undefined : await house.findSession(token);
-      if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+      if (!signed)
+        throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
     }
     const requireSigned = (): Signed => {
-      if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+      if (!signed)
+        throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
       return signed;
     };
     const answer = await handler({

@@ -8,7 +8,12 @@ export const page = (webDir: string): Router => {
   const html = readFileSync(join(webDir, 'index.html'), 'utf8');
   router.use(
     '/assets',
-    express.static(join(webDir, 'assets'), { immutable: true, maxAge: '365d', fallthrough: false, index: false }),
+    express.static(join(webDir, 'assets'), {
+      immutable: true,
+      maxAge: '365d',
+      fallthrough: false,
+      index: false,
+    }),
   );
   router.use(express.static(webDir, { index: false, maxAge: '1h' }));
   router.get('/{*path}', (_req, res) => {

@@ -5,7 +5,11 @@ import type { z } from 'zod';
 export class ProblemError extends Error {
   readonly problem: ProblemName;
   readonly extra: Partial<Pick<Problem, 'current' | 'errors'>>;
-  constructor(problem: ProblemName, sentence: string, extra: Partial<Pick<Problem, 'current' | 'errors'>> = {}) {
+  constructor(
+    problem: ProblemName,
+    sentence: string,
+    extra: Partial<Pick<Problem, 'current' | 'errors'>> = {},
+  ) {
     super(sentence);
     this.problem = problem;
     this.extra = extra;
@@ -43,10 +47,23 @@ export const toProblem = (error: ProblemError): Problem => ({
 /** A refused request, with the first reason as the sentence and every reason listed. */
 export const invalid = (error: z.ZodError): ProblemError => {
   const errors = error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message }));
-  return new ProblemError('invalid', `${errors[0]?.message ?? 'The request is not understood.'} Nothing was changed.`, { errors });
+  return new ProblemError(
+    'invalid',
+    `${errors[0]?.message ?? 'The request is not understood.'} Nothing was changed.`,
+    { errors },
+  );
 };
 
-const AWAY = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '57P01', '57P02', '57P03', '53300']);
+const AWAY = new Set([
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  '57P01',
+  '57P02',
+  '57P03',
+  '53300',
+]);
 
 const codeOf = (error: unknown): string =>
   error !== null && typeof error === 'object' && 'code' in error ? String(error.code) : '';
@@ -56,15 +73,34 @@ export const asProblem = (error: unknown): ProblemError => {
   if (error instanceof ProblemError) return error;
   const code = codeOf(error);
   const text = error instanceof Error ? error.message : '';
-  if (code === '53100') return new ProblemError('disk-full', 'The server has no room left, so this was not saved. It stays on your device and is sent again.');
-  if (AWAY.has(code) || code.startsWith('08') || /Connection terminated|timeout exceeded when trying to connect/i.test(text))
-    return new ProblemError('database-away', 'The database does not answer, so this was not saved. It stays on your device and is sent again.');
-  if (code === '42501') return new ProblemError('not-allowed', 'This is not yours to change. Nothing was changed.');
-  if (code === '23503') return new ProblemError('not-found', 'What this belongs to is not there. Nothing was changed.');
-  if (code === '23505') return new ProblemError('id-taken', 'There is one of these already. Nothing was overwritten.');
+  if (code === '53100')
+    return new ProblemError(
+      'disk-full',
+      'The server has no room left, so this was not saved. It stays on your device and is sent again.',
+    );
+  if (
+    AWAY.has(code) ||
+    code.startsWith('08') ||
+    /Connection terminated|timeout exceeded when trying to connect/i.test(text)
+  )
+    return new ProblemError(
+      'database-away',
+      'The database does not answer, so this was not saved. It stays on your device and is sent again.',
+    );
+  if (code === '42501')
+    return new ProblemError('not-allowed', 'This is not yours to change. Nothing was changed.');
+  if (code === '23503')
+    return new ProblemError('not-found', 'What this belongs to is not there. Nothing was changed.');
+  if (code === '23505')
+    return new ProblemError('id-taken', 'There is one of these already. Nothing was overwritten.');
   if (error !== null && typeof error === 'object' && 'type' in error) {
-    if (error.type === 'entity.too.large') return new ProblemError('too-large', 'The request is too large. Nothing was changed.');
-    if (error.type === 'entity.parse.failed') return new ProblemError('invalid', 'The request is not JSON. Nothing was changed.');
+    if (error.type === 'entity.too.large')
+      return new ProblemError('too-large', 'The request is too large. Nothing was changed.');
+    if (error.type === 'entity.parse.failed')
+      return new ProblemError('invalid', 'The request is not JSON. Nothing was changed.');
   }
-  return new ProblemError('internal', 'Something broke on the server. Nothing was changed; please try again.');
+  return new ProblemError(
+    'internal',
+    'Something broke on the server. Nothing was changed; please try again.',
+  );
 };

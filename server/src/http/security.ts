@@ -37,7 +37,10 @@ export const sameOriginWrites: RequestHandler = (req, _res, next) => {
   const { origin, host } = req.headers;
   const site = req.headers['sec-fetch-site'];
   const foreign =
-    origin !== undefined ? !URL.canParse(origin) || new URL(origin).host !== host : site !== undefined && site !== 'same-origin';
-  if (foreign) throw new ProblemError('foreign-origin', 'This request came from another site. Nothing was changed.');
+    origin !== undefined
+      ? !URL.canParse(origin) || new URL(origin).host !== host
+      : site !== undefined && site !== 'same-origin';
+  if (foreign)
+    throw new ProblemError('foreign-origin', 'This request came from another site. Nothing was changed.');
   next();
 };

@@ -4,7 +4,14 @@ import { addDays, athleteDay, dayTargets } from '@maul/core';
 import { createServer, get as httpGet } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 as uuidv7 } from 'uuid';
-import { mealBody, openTestHouse, portionBody, startBody, type Someone, type TestHouse } from '../testing/house.ts';
+import {
+  mealBody,
+  openTestHouse,
+  portionBody,
+  startBody,
+  type Someone,
+  type TestHouse,
+} from '../testing/house.ts';
 
 let house: TestHouse;
 let athlete: Someone;
@@ -22,7 +29,8 @@ beforeAll(async () => {
 });
 afterAll(() => house.close());
 
-const dayOf = async (date: string) => (await athlete.get(`${at}/days/${date}`).expect(200)).body as DayDocument;
+const dayOf = async (date: string) =>
+  (await athlete.get(`${at}/days/${date}`).expect(200)).body as DayDocument;
 const carbs = async (date: string) => {
   const day = await dayOf(date);
   return dayTargets(day.season, day.bases, day.orders, day.date)?.windows.CARB.aim ?? NaN;
@@ -41,7 +49,11 @@ const body = async (change: object = {}) => ({
 
 describe('an order', () => {
   test('moves tomorrow, not today and not the past; the athlete acknowledges', async () => {
-    const before = { past: await carbs(addDays(today, -1)), today: await carbs(today), tomorrow: await carbs(tomorrow) };
+    const before = {
+      past: await carbs(addDays(today, -1)),
+      today: await carbs(today),
+      tomorrow: await carbs(tomorrow),
+    };
     const id = uuidv7();
     const signed = await coach.put(`${at}/orders/${id}`, await body()).expect(200);
     expect(signed.body).toMatchObject({ signedByName: 'Coach', acknowledgedAt: null });
@@ -57,11 +69,15 @@ describe('an order', () => {
     await coach.put(`${at}/orders/${id}/acknowledgement`, {}).expect(403);
   });
   test('never for a past date, never backwards, never where nothing is bound', async () => {
-    const past = await coach.put(`${at}/orders/${uuidv7()}`, await body({ from: addDays(today, -1) })).expect(422);
+    const past = await coach
+      .put(`${at}/orders/${uuidv7()}`, await body({ from: addDays(today, -1) }))
+      .expect(422);
     expect(past.body).toMatchObject({ type: 'urn:maul:problem:past-date' });
     expect((past.body as Problem).detail).toContain('past days stay as they were. Nothing was signed.');
     await coach.put(`${at}/orders/${uuidv7()}`, await body({ until: today })).expect(422);
-    const unbound = await coach.put(`${at}/orders/${uuidv7()}`, await body({ dayTypes: ['high'] })).expect(422);
+    const unbound = await coach
+      .put(`${at}/orders/${uuidv7()}`, await body({ dayTypes: ['high'] }))
+      .expect(422);
     expect((unbound.body as Problem).detail).toContain('no day that this order would bind');
   });
   test('a very low aim needs the signer’s confirmation', async () => {
@@ -69,13 +85,20 @@ describe('an order', () => {
     const open = await coach.put(`${at}/orders/${uuidv7()}`, await body(low)).expect(422);
     expect(open.body).toMatchObject({ type: 'urn:maul:problem:caution-unconfirmed' });
     expect((open.body as Problem).detail).toContain('doctor or a dietitian');
-    await coach.put(`${at}/orders/${uuidv7()}`, await body({ ...low, until: addDays(today, 2), confirmed: ['very-low-intake'] })).expect(200);
+    await coach
+      .put(
+        `${at}/orders/${uuidv7()}`,
+        await body({ ...low, until: addDays(today, 2), confirmed: ['very-low-intake'] }),
+      )
+      .expect(200);
   });
   test('an athlete with a coach does not sign alone, one without does', async () => {
     await athlete.put(`${at}/orders/${uuidv7()}`, await body({ from: addDays(today, 7) })).expect(403);
     const alone = await house.athlete('Alone');
     const day = (await alone.get(`/api/athletes/${alone.id}/days/${today}`).expect(200)).body as DayDocument;
-    await alone.put(`/api/athletes/${alone.id}/orders/${uuidv7()}`, await body({ phaseId: day.season.phases[0]?.id })).expect(200);
+    await alone
+      .put(`/api/athletes/${alone.id}/orders/${uuidv7()}`, await body({ phaseId: day.season.phases[0]?.id }))
+      .expect(200);
   });
   test('under 18 a deficit cannot be signed', async () => {
     const young = await house.signUp('athlete', 'Young');
@@ -84,7 +107,14 @@ describe('an order', () => {
     const day = (await young.get(`/api/athletes/${young.id}/days/${today}`).expect(200)).body as DayDocument;
     await house.share(young, coach);
     const answer = await coach
-      .put(`/api/athletes/${young.id}/orders/${uuidv7()}`, await body({ phaseId: day.season.phases[0]?.id, change: { kind: 'relative', grams: -80 }, confirmed: ['minor-in-deficit'] }))
+      .put(
+        `/api/athletes/${young.id}/orders/${uuidv7()}`,
+        await body({
+          phaseId: day.season.phases[0]?.id,
+          change: { kind: 'relative', grams: -80 },
+          confirmed: ['minor-in-deficit'],
+        }),
+      )
       .expect(422);
     expect(answer.body).toMatchObject({ type: 'urn:maul:problem:caution-x' });
   });
@@ -92,17 +122,44 @@ describe('an order', () => {
 
 describe('the roster', () => {
   test('says who needs the coach first, and why', async () => {
-    await athlete.put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId: null, text: 'A question', deleted: false }).expect(200);
+    await athlete
+      .put(`${at}/notes/${uuidv7()}`, {
+        base: 0,
+        day: today,
+        mealId: null,
+        text: 'A question',
+        deleted: false,
+      })
+      .expect(200);
     const rows = ((await coach.get('/api/roster').expect(200)).body as { athletes: RosterRow[] }).athletes;
     expect(rows.map((r) => r.name).sort()).toEqual(['Athlete', 'Young']);
     const row = rows.find((r) => r.name === 'Athlete');
-    expect(row).toMatchObject({ waitingNotes: 1, landed: 0, logged: 0, rate: null, quietDays: null, phase: 'maintenance' });
+    expect(row).toMatchObject({
+      waitingNotes: 1,
+      landed: 0,
+      logged: 0,
+      rate: null,
+      quietDays: null,
+      phase: 'maintenance',
+    });
     expect(row?.need.reasons).toContain('A note waits for an answer');
     const meal = uuidv7();
     await athlete.put(`${at}/meals/${meal}`, mealBody(today)).expect(200);
-    await athlete.put(`${at}/portions/${uuidv7()}`, portionBody(meal, { grams: 60, method: 'scale', division: 1 })).expect(200);
-    await coach.put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId: meal, text: 'An answer', deleted: false }).expect(200);
-    const after = ((await coach.get('/api/roster').expect(200)).body as { athletes: RosterRow[] }).athletes.find((r) => r.name === 'Athlete');
+    await athlete
+      .put(`${at}/portions/${uuidv7()}`, portionBody(meal, { grams: 60, method: 'scale', division: 1 }))
+      .expect(200);
+    await coach
+      .put(`${at}/notes/${uuidv7()}`, {
+        base: 0,
+        day: today,
+        mealId: meal,
+        text: 'An answer',
+        deleted: false,
+      })
+      .expect(200);
+    const after = (
+      (await coach.get('/api/roster').expect(200)).body as { athletes: RosterRow[] }
+    ).athletes.find((r) => r.name === 'Athlete');
     expect(after).toMatchObject({ waitingNotes: 0, quietDays: 0 });
   });
 });
@@ -116,7 +173,12 @@ describe('what changes is told at once', () => {
     const heard: string[] = [];
     let finish: (all: string[]) => void = () => undefined;
     const all = new Promise<string[]>((done) => (finish = done));
-    const ask = httpGet({ port, host: '127.0.0.1', path: '/api/events', headers: { Cookie: `maul_session=${person.token}` } });
+    const ask = httpGet({
+      port,
+      host: '127.0.0.1',
+      path: '/api/events',
+      headers: { Cookie: `maul_session=${person.token}` },
+    });
     const over = () => {
       ask.destroy();
       server.closeAllConnections();
@@ -142,14 +204,26 @@ describe('what changes is told at once', () => {
     const stranger = await house.athlete('Somebody else');
     const { all } = await ears(athlete, 1);
     await stranger.put(`/api/athletes/${stranger.id}/meals/${uuidv7()}`, mealBody(today)).expect(200);
-    await coach.put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId: null, text: 'Look here', deleted: false }).expect(200);
-    expect((await all).map((text) => JSON.parse(text) as unknown)).toEqual([{ athleteId: athlete.id, what: 'note' }]);
+    await coach
+      .put(`${at}/notes/${uuidv7()}`, {
+        base: 0,
+        day: today,
+        mealId: null,
+        text: 'Look here',
+        deleted: false,
+      })
+      .expect(200);
+    expect((await all).map((text) => JSON.parse(text) as unknown)).toEqual([
+      { athleteId: athlete.id, what: 'note' },
+    ]);
   });
   test('a session that ends hears nothing more', async () => {
     const leaver = await house.athlete('Leaver');
     const { all } = await ears(leaver, 1);
     await leaver.delete('/api/sessions').expect(200);
-    await athlete.put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId: null, text: 'After', deleted: false }).expect(200);
+    await athlete
+      .put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId: null, text: 'After', deleted: false })
+      .expect(200);
     expect(await all).toEqual([]);
   });
 });

@@ -41,19 +41,33 @@ export const checkOrder = async (
   const athlete = await athleteOf(trx, athleteId);
   const today = todayOf(athlete);
   if (order.from < today)
-    throw new ProblemError('past-date', `An order starts today (${today}) at the earliest: past days stay as they were. Nothing was signed.`);
+    throw new ProblemError(
+      'past-date',
+      `An order starts today (${today}) at the earliest: past days stay as they were. Nothing was signed.`,
+    );
   if (order.until !== null && order.until < order.from)
-    throw new ProblemError('invalid', `An order cannot end on ${order.until}, before it starts. Nothing was signed.`);
+    throw new ProblemError(
+      'invalid',
+      `An order cannot end on ${order.until}, before it starts. Nothing was signed.`,
+    );
   const { days, basis } = await boundDays(trx, athlete, order);
   if (days.length === 0 || !basis)
-    throw new ProblemError('invalid', 'In the two weeks from that date there is no day that this order would bind. Nothing was signed.');
+    throw new ProblemError(
+      'invalid',
+      'In the two weeks from that date there is no day that this order would bind. Nothing was signed.',
+    );
   const impossible = days.flatMap((d) => d.problems)[0];
   if (impossible !== undefined) throw new ProblemError('invalid', `${impossible} Nothing was signed.`);
   const cautions = cautionsOf(athlete, basis, days, order.from);
   const forbidden = cautions.find((c) => c.level === 'X');
-  if (forbidden) throw new ProblemError('caution-x', `${forbidden.sentence} ${forbidden.see} Nothing was signed.`);
+  if (forbidden)
+    throw new ProblemError('caution-x', `${forbidden.sentence} ${forbidden.see} Nothing was signed.`);
   const open = cautions.find((c) => c.level === 'hard' && !confirmed.includes(c.id));
-  if (open) throw new ProblemError('caution-unconfirmed', `${open.sentence} ${open.see} Confirm that you have read this; nothing was signed yet.`);
+  if (open)
+    throw new ProblemError(
+      'caution-unconfirmed',
+      `${open.sentence} ${open.see} Confirm that you have read this; nothing was signed yet.`,
+    );
 };
 
 const cautionsOf = (athlete: Athlete, basis: Basis, days: DayTargets[], date: IsoDate): Caution[] =>

@@ -25,7 +25,11 @@ const sheetMeals = (meals: MealRow[], portions: PortionRow[]): SheetMeal[] =>
 /** The last seven days that are over: how many landed in their energy window, of how many with a log. */
 const landing = async (trx: AppTransaction, athleteId: string, today: IsoDate) => {
   const meals = await mealsOn(trx, athleteId, addDays(today, -7), addDays(today, -1));
-  const portions = await portionsOf(trx, athleteId, meals.map((m) => m.id));
+  const portions = await portionsOf(
+    trx,
+    athleteId,
+    meals.map((m) => m.id),
+  );
   let landed = 0;
   let logged = 0;
   let kcal = 0;
@@ -41,7 +45,10 @@ const landing = async (trx: AppTransaction, athleteId: string, today: IsoDate) =
       date,
     );
     const sheet = daySheet({
-      meals: sheetMeals(meals.filter((m) => m.day === date), portions),
+      meals: sheetMeals(
+        meals.filter((m) => m.day === date),
+        portions,
+      ),
       windows: targets?.windows ?? null,
       carbBasis: targets?.basis.carbBasis ?? 'total',
     });
@@ -67,7 +74,9 @@ const words = async (trx: AppTransaction, athleteId: string, coachId: string) =>
         select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
         order by m.day desc limit 1) as last,
       (select count(*)::int from change_order o where o.athlete_id = ${athleteId} and not exists (
-        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open`.execute(trx);
+        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open`.execute(
+    trx,
+  );
   return rows[0] ?? { waiting: 0, last: null, open: 0 };
 };
 

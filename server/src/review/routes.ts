@@ -21,8 +21,12 @@ export const mountReview = (router: Router, house: House): void => {
     acting(async (trx) => {
       const there = (await ordersFor(trx, params.athleteId, 'all')).find((o) => o.id === params.id);
       if (there) {
-        if (there.reason === body.reason && there.from === body.from && there.signedBy === signed().personId) return there;
-        throw new ProblemError('id-taken', 'This order is signed already; a signed order is never changed. Sign a new one.');
+        if (there.reason === body.reason && there.from === body.from && there.signedBy === signed().personId)
+          return there;
+        throw new ProblemError(
+          'id-taken',
+          'This order is signed already; a signed order is never changed. Sign a new one.',
+        );
       }
       await checkOrder(
         trx,

@@ -1,4 +1,12 @@
-import { addDays, ageOn, CORE_VERSION, defaultRate, defaultTolerance, isoDate, type Season } from '@maul/core';
+import {
+  addDays,
+  ageOn,
+  CORE_VERSION,
+  defaultRate,
+  defaultTolerance,
+  isoDate,
+  type Season,
+} from '@maul/core';
 import type { Router } from 'express';
 import { describeSession } from '../accounts/index.ts';
 import { mount, type House } from '../http/mount.ts';
@@ -8,16 +16,22 @@ import { equationExpenditure, todayOf } from './store.ts';
 export const mountSeason = (router: Router, house: House): void => {
   mount(router, house, 'start', async ({ params, body, acting, signed }) => {
     const { athleteId } = params;
-    if (athleteId !== signed().personId) throw new ProblemError('not-allowed', 'You can set up only yourself.');
+    if (athleteId !== signed().personId)
+      throw new ProblemError('not-allowed', 'You can set up only yourself.');
     await acting(async (trx) => {
-      const there = await trx.selectFrom('season_revision').select('id').where('athlete_id', '=', athleteId).executeTakeFirst();
+      const there = await trx
+        .selectFrom('season_revision')
+        .select('id')
+        .where('athlete_id', '=', athleteId)
+        .executeTakeFirst();
       if (there) {
         if (there.id === body.seasonId) return;
         throw new ProblemError('id-taken', 'You are set up already. Nothing was overwritten.');
       }
       const today = todayOf({ zone: body.zone, dayTurnsAt: 240 });
       const age = ageOn(body.birthDate, today);
-      if (age < 13 || age > 100) throw new ProblemError('invalid', 'Check the birth date: Maul is made for people from 13 to 100.');
+      if (age < 13 || age > 100)
+        throw new ProblemError('invalid', 'Check the birth date: Maul is made for people from 13 to 100.');
       await trx
         .insertInto('athlete')
         .values({
@@ -59,7 +73,13 @@ export const mountSeason = (router: Router, house: House): void => {
         .execute();
       await trx
         .insertInto('weigh_in')
-        .values({ athlete_id: athleteId, id: body.weighInId, day: today, kg: body.weightKg, deleted_at: null })
+        .values({
+          athlete_id: athleteId,
+          id: body.weighInId,
+          day: today,
+          kg: body.weightKg,
+          deleted_at: null,
+        })
         .execute();
     });
     return describeSession(house, athleteId, signed().token);

@@ -22,8 +22,14 @@ import { ProblemError } from '../http/problems.ts';
 
 /** The athlete of an address, or `not-found` for whoever may not see them: a stranger learns not even that they exist. */
 export const athleteOf = async (trx: AppTransaction, athleteId: string): Promise<Athlete> => {
-  const row = await trx.selectFrom('athlete').selectAll().where('athlete_id', '=', athleteId).executeTakeFirst();
-  const names = await sql<{ name: string }>`select name from known_people() where id = ${athleteId}`.execute(trx);
+  const row = await trx
+    .selectFrom('athlete')
+    .selectAll()
+    .where('athlete_id', '=', athleteId)
+    .executeTakeFirst();
+  const names = await sql<{ name: string }>`select name from known_people() where id = ${athleteId}`.execute(
+    trx,
+  );
   const name = names.rows[0]?.name;
   if (!row || name === undefined)
     throw new ProblemError('not-found', 'There is no such athlete, or they do not share with you.');
@@ -46,37 +52,51 @@ export const todayOf = (athlete: Pick<Athlete, 'zone' | 'dayTurnsAt'>): IsoDate 
 export const seasonOn = async (trx: AppTransaction, athleteId: string, date: IsoDate): Promise<Season> => {
   const base = trx.selectFrom('season_revision').select('document').where('athlete_id', '=', athleteId);
   const row =
-    (await base.where('effective_from', '<=', date).orderBy('revision', 'desc').limit(1).executeTakeFirst()) ??
-    (await base.orderBy('revision').limit(1).executeTakeFirst());
+    (await base
+      .where('effective_from', '<=', date)
+      .orderBy('revision', 'desc')
+      .limit(1)
+      .executeTakeFirst()) ?? (await base.orderBy('revision').limit(1).executeTakeFirst());
   return row?.document ?? { phases: [], events: [] };
 };
 
 /** The bases that a date and the day after it may need, the oldest first. */
-export const basesAround = async (trx: AppTransaction, athleteId: string, date: IsoDate): Promise<BasisRow[]> => {
+export const basesAround = async (
+  trx: AppTransaction,
+  athleteId: string,
+  date: IsoDate,
+): Promise<BasisRow[]> => {
   const select = trx.selectFrom('basis').selectAll().where('athlete_id', '=', athleteId);
-  let rows = await select.where('from_date', '<=', addDays(date, 1)).orderBy('from_date', 'desc').limit(2).execute();
+  let rows = await select
+    .where('from_date', '<=', addDays(date, 1))
+    .orderBy('from_date', 'desc')
+    .limit(2)
+    .execute();
   if (rows.length === 0) rows = await select.orderBy('from_date').limit(1).execute();
   return rows
-    .map(
-      (row): BasisRow => ({
-        id: row.id,
-        from: row.from_date,
-        weightKg: row.weight_kg,
-        leanKg: row.lean_kg,
-        expenditure: row.expenditure,
-        expenditureSd: row.expenditure_sd,
-        carbBasis: row.carb_basis,
-        expenditureFrom: row.expenditure_from,
-        coreVersion: row.core_version,
-        inputsUntil: row.inputs_until,
-      }),
-    )
+    .map((row): BasisRow => ({
+      id: row.id,
+      from: row.from_date,
+      weightKg: row.weight_kg,
+      leanKg: row.lean_kg,
+      expenditure: row.expenditure,
+      expenditureSd: row.expenditure_sd,
+      carbBasis: row.carb_basis,
+      expenditureFrom: row.expenditure_from,
+      coreVersion: row.core_version,
+      inputsUntil: row.inputs_until,
+    }))
     .reverse();
 };
 
 /** Orders of the phases that a date and the next day lie in, and every order not yet acknowledged. */
-export const ordersFor = (trx: AppTransaction, athleteId: string, phaseIds: string[] | 'all'): Promise<OrderRow[]> => {
-  const phases = phaseIds === 'all' ? sql`true` : sql`(o.phase_id = any(${phaseIds}::uuid[]) or a.at is null)`;
+export const ordersFor = (
+  trx: AppTransaction,
+  athleteId: string,
+  phaseIds: string[] | 'all',
+): Promise<OrderRow[]> => {
+  const phases =
+    phaseIds === 'all' ? sql`true` : sql`(o.phase_id = any(${phaseIds}::uuid[]) or a.at is null)`;
   return sql<OrderRow>`
     select o.id, o.phase_id as "phaseId", o.from_date as "from", o.until_date as "until", o.day_types as "dayTypes",
       o.macro, o.change, o.reason, o.signed_at as "signedAt", o.signed_by as "signedBy", p.name as "signedByName",
@@ -94,7 +114,9 @@ export const ordersFor = (trx: AppTransaction, athleteId: string, phaseIds: stri
 export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
   const rows = await trx
     .selectFrom('meal as m')
-    .innerJoin('portion as p', (join) => join.onRef('p.athlete_id', '=', 'm.athlete_id').onRef('p.meal_id', '=', 'm.id'))
+    .innerJoin('portion as p', (join) =>
+      join.onRef('p.athlete_id', '=', 'm.athlete_id').onRef('p.meal_id', '=', 'm.id'),
+    )
     .select(['m.day', 'p.food', 'p.grams', 'p.planned_grams'])
     .where('m.athlete_id', '=', athleteId)
     .where('m.day', '>=', from)

@@ -65,7 +65,12 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
   await feed.start();
   const log = logTo ? pino({ level: 'trace', base: null }, logTo) : pino({ level: 'silent' });
   const app = createApp({
-    house: { app: appDb, accounts, limits: signInLimits(accountsPool), findSession: (token) => findSession(accounts, token) },
+    house: {
+      app: appDb,
+      accounts,
+      limits: signInLimits(accountsPool),
+      findSession: (token) => findSession(accounts, token),
+    },
     log,
     feed,
   });
@@ -82,7 +87,13 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
     };
   };
   const signUp: TestHouse['signUp'] = async (role, personName) => {
-    const body: BodyOf<'signUp'> = { id: uuidv7(), name: personName, email: `${randomUUID()}@test.maul`, password: PASSWORD, role };
+    const body: BodyOf<'signUp'> = {
+      id: uuidv7(),
+      name: personName,
+      email: `${randomUUID()}@test.maul`,
+      password: PASSWORD,
+      role,
+    };
     const answer = await request(app).post('/api/accounts').send(body).expect(200);
     return someone(answer.body as Session, tokenFrom(answer));
   };
@@ -102,7 +113,9 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
     },
     share: async (athlete, coach) => {
       const id = uuidv7();
-      await athlete.put(`/api/athletes/${athlete.id}/grants/${id}`, { code: coach.session.person.coachCode }).expect(200);
+      await athlete
+        .put(`/api/athletes/${athlete.id}/grants/${id}`, { code: coach.session.person.coachCode })
+        .expect(200);
       return id;
     },
     close: async () => {
@@ -123,7 +136,7 @@ export const startBody = (change: Partial<BodyOf<'start'>> = {}): BodyOf<'start'
   phaseId: uuidv7(),
   weighInId: uuidv7(),
   sex: 'male',
-  birthDate: '1996-05-04' as BodyOf<'start'>['birthDate'],
+  birthDate: '1996-05-04',
   heightCm: 178,
   weightKg: 84.2,
   activityLevel: 1.6,
@@ -132,13 +145,27 @@ export const startBody = (change: Partial<BodyOf<'start'>> = {}): BodyOf<'start'
   ...change,
 });
 
-export const mealBody = (day: string, change: object = {}) => ({ base: 0, day, time: '08:00', zone: 'Europe/Vienna', eaten: false, deleted: false, ...change });
+export const mealBody = (day: string, change: object = {}) => ({
+  base: 0,
+  day,
+  time: '08:00',
+  zone: 'Europe/Vienna',
+  eaten: false,
+  deleted: false,
+  ...change,
+});
 
 export const portionBody = (mealId: string, change: object = {}) => ({
   base: 0,
   mealId,
   position: 0,
-  food: { id: 'maul-oats-rolled', name: 'Oats, rolled', state: 'dry', source: 'test', per100g: { PROCNT: 13, FAT: 7, CHOAVLDF: 58, FIBTG: 10 } },
+  food: {
+    id: 'maul-oats-rolled',
+    name: 'Oats, rolled',
+    state: 'dry',
+    source: 'test',
+    per100g: { PROCNT: 13, FAT: 7, CHOAVLDF: 58, FIBTG: 10 },
+  },
   plannedGrams: 60,
   grams: null,
   method: null,

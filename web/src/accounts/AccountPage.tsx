@@ -42,15 +42,29 @@ const Sharing = ({ session }: { session: Session }) => {
       {mine.map((grant) => (
         <div key={grant.id} className="grant">
           <p>
-            <b>{grant.coachName}</b> <span className="second">since {grant.from.slice(0, 10)}: reads everything, writes notes, signs orders</span>
+            <b>{grant.coachName}</b>{' '}
+            <span className="second">
+              since {grant.from.slice(0, 10)}: reads everything, writes notes, signs orders
+            </span>
           </p>
-          <Button size="small" color="error" onClick={() => void act(() => call('endShare', { params: { athleteId: person.id, id: grant.id } }))}>
+          <Button
+            size="small"
+            color="error"
+            onClick={() =>
+              void act(() => call('endShare', { params: { athleteId: person.id, id: grant.id } }))
+            }
+          >
             End sharing
           </Button>
         </div>
       ))}
       <form className="pair" onSubmit={share}>
-        <TextField label="Your coach’s code" value={code} onChange={(e) => setCode(e.target.value)} autoComplete="off" />
+        <TextField
+          label="Your coach’s code"
+          value={code}
+          onChange={(e) => setCode(e.target.value)}
+          autoComplete="off"
+        />
         <Button type="submit" disabled={code.trim().length < 4}>
           Share with this coach
         </Button>
@@ -72,7 +86,13 @@ const Look = () => {
   return (
     <section className="rows">
       <h2 className="panel-title">Paper or graphite</h2>
-      <ToggleButtonGroup exclusive size="small" value={mode} aria-label="Colours" onChange={(_, next: Mode | null) => choose(next)}>
+      <ToggleButtonGroup
+        exclusive
+        size="small"
+        value={mode}
+        aria-label="Colours"
+        onChange={(_, next: Mode | null) => choose(next)}
+      >
         <ToggleButton value="light">Light</ToggleButton>
         <ToggleButton value="dark">Dark</ToggleButton>
         <ToggleButton value="system">As the system</ToggleButton>
@@ -107,7 +127,9 @@ export const AccountPage = () => {
           <p>
             <span className="coach-code n">{person.coachCode}</span>
           </p>
-          <p className="second">An athlete types it under Account to share with you, and can end the sharing at any time.</p>
+          <p className="second">
+            An athlete types it under Account to share with you, and can end the sharing at any time.
+          </p>
         </section>
       )}
       {person.isAthlete && person.hasSeason && <Sharing session={session} />}

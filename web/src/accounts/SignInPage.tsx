@@ -31,12 +31,20 @@ const useSignIn = () => {
   return { signIn, fault };
 };
 
-const Demo = ({ people, onChoose }: { people: DemoPeople['people']; onChoose: (p: DemoPeople['people'][number]) => Promise<void> }) => (
+const Demo = ({
+  people,
+  onChoose,
+}: {
+  people: DemoPeople['people'];
+  onChoose: (p: DemoPeople['people'][number]) => Promise<void>;
+}) => (
   <section className="demo" aria-labelledby="demo-title">
     <h2 id="demo-title" className="panel-title">
       Try the demo
     </h2>
-    <p className="second">Everybody below is invented, and so are their twelve weeks of log. Nothing you do here reaches anyone.</p>
+    <p className="second">
+      Everybody below is invented, and so are their twelve weeks of log. Nothing you do here reaches anyone.
+    </p>
     <ul>
       {people.map((person) => (
         <li key={person.email}>

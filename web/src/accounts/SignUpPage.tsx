@@ -47,8 +47,21 @@ export const SignUpPage = () => {
             </RadioGroup>
           )}
         />
-        <TextField label="Name" autoComplete="name" {...register('name')} error={!!errors.name} helperText={errors.name?.message} />
-        <TextField label="Email" type="email" autoComplete="username" {...register('email')} error={!!errors.email} helperText={errors.email?.message} />
+        <TextField
+          label="Name"
+          autoComplete="name"
+          {...register('name')}
+          error={!!errors.name}
+          helperText={errors.name?.message}
+        />
+        <TextField
+          label="Email"
+          type="email"
+          autoComplete="username"
+          {...register('email')}
+          error={!!errors.email}
+          helperText={errors.email?.message}
+        />
         <TextField
           label="Password"
           type="password"

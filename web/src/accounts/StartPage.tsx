@@ -45,8 +45,9 @@ const Preview = ({ values }: { values: Partial<FormValues> }) => {
   }
   return (
     <p className="start-preview">
-      Start value: <b>{whole(kcal)} kcal a day</b>, give or take 490 (90 %), by Mifflin &amp; St Jeor 1990 times the activity level. Your
-      own log corrects it after two weeks. You begin in maintenance: protein 1.8 g and fat 0.9 g per kg, carbs the remainder.
+      Start value: <b>{whole(kcal)} kcal a day</b>, give or take 490 (90 %), by Mifflin &amp; St Jeor 1990
+      times the activity level. Your own log corrects it after two weeks. You begin in maintenance: protein
+      1.8 g and fat 0.9 g per kg, carbs the remainder.
     </p>
   );
 };
@@ -55,7 +56,12 @@ export const StartPage = () => {
   const { person } = useSession();
   const navigate = useNavigate();
   const [fault, setFault] = useState<string | null>(null);
-  const [ids] = useState(() => ({ seasonId: uuidv7(), basisId: uuidv7(), phaseId: uuidv7(), weighInId: uuidv7() }));
+  const [ids] = useState(() => ({
+    seasonId: uuidv7(),
+    basisId: uuidv7(),
+    phaseId: uuidv7(),
+    weighInId: uuidv7(),
+  }));
   const { register, handleSubmit, control, formState } = useForm<FormValues, unknown, z.output<typeof Form>>({
     resolver: zodResolver(Form),
     defaultValues: { sex: 'female', activityLevel: 1.6, carbBasis: 'total' },
@@ -66,18 +72,25 @@ export const StartPage = () => {
   const submit = handleSubmit(async (body) => {
     setFault(null);
     try {
-      const session = await call('start', { params: { athleteId: person.id }, body: { ...body, ...ids, zone } });
+      const session = await call('start', {
+        params: { athleteId: person.id },
+        body: { ...body, ...ids, zone },
+      });
       queryClient.setQueryData(['session'], session);
       void navigate('/today', { replace: true });
     } catch (error) {
       setFault(sentenceOf(error));
     }
   });
-  const number = { setValueAs: (text: string) => (text === '' ? NaN : Number(text.toString().replace(',', '.'))) };
+  const number = {
+    setValueAs: (text: string) => (text === '' ? NaN : Number(text.toString().replace(',', '.'))),
+  };
   return (
     <div className="sheet-page rows">
       <h1 className="page-title">Your start</h1>
-      <p className="second">Enough for a first plan that works. Everything can change later, and every change is kept.</p>
+      <p className="second">
+        Enough for a first plan that works. Everything can change later, and every change is kept.
+      </p>
       <form className="rows" noValidate onSubmit={(event) => void submit(event)}>
         <Controller
           control={control}
@@ -98,8 +111,20 @@ export const StartPage = () => {
           helperText={errors.birthDate?.message}
         />
         <div className="pair">
-          <TextField label="Height, cm" slotProps={{ htmlInput: { inputMode: 'decimal' } }} {...register('heightCm', number)} error={!!errors.heightCm} helperText={errors.heightCm?.message} />
-          <TextField label="Body mass, kg" slotProps={{ htmlInput: { inputMode: 'decimal' } }} {...register('weightKg', number)} error={!!errors.weightKg} helperText={errors.weightKg?.message} />
+          <TextField
+            label="Height, cm"
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            {...register('heightCm', number)}
+            error={!!errors.heightCm}
+            helperText={errors.heightCm?.message}
+          />
+          <TextField
+            label="Body mass, kg"
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            {...register('weightKg', number)}
+            error={!!errors.weightKg}
+            helperText={errors.weightKg?.message}
+          />
         </div>
         <Controller
           control={control}
@@ -124,11 +149,11 @@ export const StartPage = () => {
             </TextField>
           )}
         />
-        <Preview values={values as Partial<FormValues>} />
+        <Preview values={values} />
         {fault !== null && <Alert severity="error">{fault}</Alert>}
         <p className="quiet">
-          Maul computes; it does not treat. Under 18, pregnant, ill, or with a history of an eating disorder: make any plan with a doctor or
-          a dietitian.
+          Maul computes; it does not treat. Under 18, pregnant, ill, or with a history of an eating disorder:
+          make any plan with a doctor or a dietitian.
         </p>
         <Button type="submit" variant="contained" fullWidth disabled={formState.isSubmitting}>
           Make the first plan

@@ -19,7 +19,8 @@ const DayRules = ({ sheet }: { sheet: DaySheet }) => (
       return (
         <div key={key} className="bench-day-rule">
           <span>
-            {name} <b className="n">{whole(line.eaten)}</b> <span className="is-planned">+{whole(line.planned)}</span>
+            {name} <b className="n">{whole(line.eaten)}</b>{' '}
+            <span className="is-planned">+{whole(line.planned)}</span>
             {line.window && (
               <span className="quiet">
                 {' '}
@@ -27,7 +28,15 @@ const DayRules = ({ sheet }: { sheet: DaySheet }) => (
               </span>
             )}
           </span>
-          <Rule label={name} unit={unit} value={line.eaten} planned={line.planned} spread={line.spread} window={line.window} size="row" />
+          <Rule
+            label={name}
+            unit={unit}
+            value={line.eaten}
+            planned={line.planned}
+            spread={line.spread}
+            window={line.window}
+            size="row"
+          />
         </div>
       );
     })}
@@ -66,7 +75,14 @@ export const BenchPage = () => {
   return (
     <div className="bench-page">
       <h1 className="hidden">Bench</h1>
-      <BenchPanel sheet={sheet} mealId={mealId} portions={portions} current={current} live={live} size="hero" />
+      <BenchPanel
+        sheet={sheet}
+        mealId={mealId}
+        portions={portions}
+        current={current}
+        live={live}
+        size="hero"
+      />
       <aside className="bench-side">
         <div className="bench-back">
           <Button component={Link} to="/today">
@@ -76,8 +92,8 @@ export const BenchPage = () => {
         <h2 className="panel-title">The day moves with the scale</h2>
         <DayRules sheet={sheet} />
         <p className="quiet">
-          Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it moves, <kbd>U</kbd> undo. Everything
-          else with Tab and Enter.
+          Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it
+          moves, <kbd>U</kbd> undo. Everything else with Tab and Enter.
         </p>
       </aside>
     </div>

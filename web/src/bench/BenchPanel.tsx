@@ -41,11 +41,18 @@ const statusOf = (scale: ReturnType<typeof useBench.getState>['scale']): string 
 const Readout = ({ size }: { size: 'hero' | 'dock' }) => {
   const scale = useBench((s) => s.scale);
   const net = liveNet(scale);
-  const [digits = '', unit = ''] = net === null || !scale.reading ? [scale.reading?.overload ? 'over' : '–', ''] : showMass(net, scale.reading).split(' ');
+  const [digits = '', unit = ''] =
+    net === null || !scale.reading
+      ? [scale.reading?.overload ? 'over' : '–', '']
+      : showMass(net, scale.reading).split(' ');
   const length = Math.max(3, digits.replace('.', '').length + (digits.includes('.') ? 0.4 : 0));
   return (
     <div className={`readout readout-${size} ${scale.stable ? '' : 'moving'}`}>
-      <span className="readout-digits" data-testid="readout" style={{ fontSize: `calc(var(--readout) * ${Math.min(1, 3 / length)})` }}>
+      <span
+        className="readout-digits"
+        data-testid="readout"
+        style={{ fontSize: `calc(var(--readout) * ${Math.min(1, 3 / length)})` }}
+      >
         {digits}
       </span>
       <span className="readout-unit">{unit}</span>
@@ -62,12 +69,15 @@ const Distance = ({ net, planned, step }: { net: number; planned: number; step: 
   return (
     <div className={`distance is-${state}`}>
       <StateGlyph state={state} k={2.6} />
-      <span className="distance-figure">{state === 'short' ? gramsText(Number((-off).toFixed(step < 1 ? 1 : 0))) : text}</span>
+      <span className="distance-figure">
+        {state === 'short' ? gramsText(Number((-off).toFixed(step < 1 ? 1 : 0))) : text}
+      </span>
       <span className="distance-words">
         {state === 'short' ? 'g to go' : state === 'over' ? `over ${gramsText(planned)}` : 'on the plan'}
         <br />
         <i>
-          {state === 'short' ? `of ${gramsText(planned)}, ` : ''}window {whole(window.low)}–{whole(window.high)}
+          {state === 'short' ? `of ${gramsText(planned)}, ` : ''}window {whole(window.low)}–
+          {whole(window.high)}
         </i>
       </span>
     </div>
@@ -77,7 +87,10 @@ const Distance = ({ net, planned, step }: { net: number; planned: number; step: 
 const mainKey = (portion: PortionRow, sheet: DaySheet): TargetKey => {
   const line = sheet.meals.flatMap((m) => m.lines).find((l) => l.id === portion.id);
   const share = (key: TargetKey): number => (line?.amounts[key] ?? 0) * (key === 'FAT' ? 9 : 4);
-  return (['PROCNT', 'CARB', 'FAT'] as const).reduce((best, key) => (share(key) > share(best) ? key : best), 'CARB');
+  return (['PROCNT', 'CARB', 'FAT'] as const).reduce(
+    (best, key) => (share(key) > share(best) ? key : best),
+    'CARB',
+  );
 };
 
 /** What this amount does to the day, in one line. */
@@ -117,7 +130,18 @@ const Rules = ({ portion, net, size }: { portion: PortionRow; net: number; size:
   const planned = portion.plannedGrams;
   const window: Window | null = planned === null ? null : portionWindow(planned);
   const { lo, hi } = benchSpan(net, planned);
-  return <Rule label={portion.food.name} unit="g" value={Math.max(0, net)} window={window} size={size} lo={lo} hi={hi} labels />;
+  return (
+    <Rule
+      label={portion.food.name}
+      unit="g"
+      value={Math.max(0, net)}
+      window={window}
+      size={size}
+      lo={lo}
+      hi={hi}
+      labels
+    />
+  );
 };
 
 /** The bench: what the scale says, how far it is, what it does to the day, and the hands' three buttons. */
@@ -155,13 +179,23 @@ export const BenchPanel = ({ sheet, mealId, portions, current, live, size }: Ben
       <div className="bench-name">
         <b>{current?.food.name.split(',')[0] ?? 'All portions are weighed'}</b>
         <span className="second">
-          {current ? `${current.food.state === 'as sold' ? '' : `${current.food.state}, `}portion ${at} of ${portions.length}` : ''}
+          {current
+            ? `${current.food.state === 'as sold' ? '' : `${current.food.state}, `}portion ${at} of ${portions.length}`
+            : ''}
         </span>
       </div>
       <Readout size={size} />
-      {current && current.plannedGrams !== null && <Distance net={done ? (current.grams ?? 0) : net} planned={current.plannedGrams} step={scale.reading?.division ?? 1} />}
+      {current && current.plannedGrams !== null && (
+        <Distance
+          net={done ? (current.grams ?? 0) : net}
+          planned={current.plannedGrams}
+          step={scale.reading?.division ?? 1}
+        />
+      )}
       {current && <Rules portion={current} net={done ? (current.grams ?? 0) : net} size={size} />}
-      {current && (live || done) && <Effect portion={current} sheet={sheet} grams={live?.grams ?? current.grams ?? 0} />}
+      {current && (live || done) && (
+        <Effect portion={current} sheet={sheet} grams={live?.grams ?? current.grams ?? 0} />
+      )}
       <p className={`bench-said said-${scale.said?.kind ?? 'none'}`} role="status" aria-live="polite">
         {scale.said?.sentence ?? (scale.layers.length === 0 ? 'Set a bowl on the scale and tare it.' : '')}
       </p>

@@ -40,7 +40,13 @@ export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: 
         </button>
         <button
           type="button"
-          onClick={() => pan(over === 0 ? { type: 'pour-to', grams: planned } : { type: 'pour-to', grams: planned + over, exactly: true })}
+          onClick={() =>
+            pan(
+              over === 0
+                ? { type: 'pour-to', grams: planned }
+                : { type: 'pour-to', grams: planned + over, exactly: true },
+            )
+          }
         >
           Pour {planned}
           {over === 0 ? ' g' : ` + ${over} g`}
@@ -57,7 +63,10 @@ export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: 
         <button type="button" onClick={() => pan({ type: 'bowl', grams: 6000 })}>
           6 kg pot on
         </button>
-        <button type="button" onClick={() => dispatch(gone ? { type: 'connect', source: SIMULATED } : { type: 'disconnect' })}>
+        <button
+          type="button"
+          onClick={() => dispatch(gone ? { type: 'connect', source: SIMULATED } : { type: 'disconnect' })}
+        >
           {gone ? 'Plug in' : 'Unplug'}
         </button>
       </div>

@@ -51,14 +51,17 @@ export const Stack = ({ portions, current }: { portions: PortionRow[]; current: 
             <span className="n">{reading && !reading.overload ? figure(reading.gross) : ''}</span>
           </li>
         )}
-        {[...layers].map((layer, i) => ({ layer, i })).reverse().map(({ layer, i }) => (
-          <li key={i} className={`stack-row ${i === 0 && layer.kind === 'tare' ? 'stack-bowl' : ''}`}>
-            <span className="stack-box" />
-            <span>{layerName(layer, i, names)}</span>
-            <span className="n">{figure(layer.gross - layer.before)}</span>
-            <span className="n second">{figure(layer.gross)}</span>
-          </li>
-        ))}
+        {[...layers]
+          .map((layer, i) => ({ layer, i }))
+          .reverse()
+          .map(({ layer, i }) => (
+            <li key={i} className={`stack-row ${i === 0 && layer.kind === 'tare' ? 'stack-bowl' : ''}`}>
+              <span className="stack-box" />
+              <span>{layerName(layer, i, names)}</span>
+              <span className="n">{figure(layer.gross - layer.before)}</span>
+              <span className="n second">{figure(layer.gross)}</span>
+            </li>
+          ))}
         {earlier.map((p) => (
           <li key={p.id} className="stack-row stack-earlier">
             <span />

@@ -101,7 +101,10 @@ export const livePortion = (scale: ScaleState, portionId: string | null): LivePo
 };
 
 /** The portions captured in `now` and not in `before`, and the other way round. */
-export const captureChanges = (before: ScaleState, now: ScaleState): { added: Captured[]; removed: Captured[] } => {
+export const captureChanges = (
+  before: ScaleState,
+  now: ScaleState,
+): { added: Captured[]; removed: Captured[] } => {
   const portions = (s: ScaleState) => s.layers.filter((l): l is Captured => l.kind === 'portion');
   return {
     added: portions(now).filter((l) => !portions(before).includes(l)),

@@ -15,7 +15,8 @@ export const useSimulatedScale = (): void => {
   }, []);
 };
 
-const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined => portions.find((p) => p.grams === null);
+const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined =>
+  portions.find((p) => p.grams === null);
 
 /**
  * Joins a meal of the day to the scale: which portion is on, and what is captured or undone goes to the day at once and
@@ -58,7 +59,12 @@ export const useBenchMeal = (day: DayDocument | undefined, mealId: string | unde
           const portion = find(layer.portionId);
           if (!portion) continue;
           if (portion.plannedGrams !== null)
-            savePortion(latest.current.day, portion, { grams: null, method: null, division: null, trail: null });
+            savePortion(latest.current.day, portion, {
+              grams: null,
+              method: null,
+              division: null,
+              trail: null,
+            });
           now.choose(portion.mealId, portion.id);
         }
       }),

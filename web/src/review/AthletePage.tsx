@@ -10,7 +10,10 @@ import './review.css';
 /** An athlete's day as the coach reads it: everything shown, notes written, orders signed. */
 export const AthletePage = () => {
   const { athleteId = '', date: asked } = useParams();
-  const date = asked !== undefined && isIsoDate(asked) ? asked : athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const date =
+    asked !== undefined && isIsoDate(asked)
+      ? asked
+      : athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
   const { day, error, refetch } = useDay(athleteId, date);
   const targets = useMemo(() => day && targetsOf(day), [day]);
   const sheet = useMemo(() => day && sheetOf(day, targets), [day, targets]);
@@ -32,7 +35,9 @@ export const AthletePage = () => {
           <span className="second">
             {day.athlete.federationClass ? `, ${day.athlete.federationClass}` : ''}
             {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}
-            {sheet.weighedShare === undefined ? '' : ` · ${Math.round(sheet.weighedShare * 100)} % of the energy weighed`}
+            {sheet.weighedShare === undefined
+              ? ''
+              : ` · ${Math.round(sheet.weighedShare * 100)} % of the energy weighed`}
           </span>
         </p>
       }

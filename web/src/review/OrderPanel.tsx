@@ -91,21 +91,34 @@ const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTarge
         labels
       />
       <p className="second">
-        First on {shortDate(after.date)}. Energy <s>{whole(before.windows.ENERC.aim)}</s> {whole(after.windows.ENERC.aim)} kcal. Days before
-        it stay as they were.
+        First on {shortDate(after.date)}. Energy <s>{whole(before.windows.ENERC.aim)}</s>{' '}
+        {whole(after.windows.ENERC.aim)} kcal. Days before it stay as they were.
       </p>
     </div>
   );
 };
 
-const Cautions = ({ cautions, confirmed, onConfirm }: { cautions: Caution[]; confirmed: string[]; onConfirm: (id: string, yes: boolean) => void }) => (
+const Cautions = ({
+  cautions,
+  confirmed,
+  onConfirm,
+}: {
+  cautions: Caution[];
+  confirmed: string[];
+  onConfirm: (id: string, yes: boolean) => void;
+}) => (
   <>
     {cautions.map((c) => (
       <Alert key={c.id} severity={c.level === 'note' ? 'warning' : 'error'} icon={false}>
         {c.sentence} {c.see} <span className="quiet">({c.source})</span>
         {c.level === 'hard' && (
           <FormControlLabel
-            control={<Checkbox checked={confirmed.includes(c.id)} onChange={(e) => onConfirm(c.id, e.target.checked)} />}
+            control={
+              <Checkbox
+                checked={confirmed.includes(c.id)}
+                onChange={(e) => onConfirm(c.id, e.target.checked)}
+              />
+            }
             label="I have read this and stand by it"
           />
         )}
@@ -149,11 +162,17 @@ export const OrderPanel = ({ day }: { day: DayDocument }) => {
           },
     [from, past, phaseThen, grams, draft.dayTypes, draft.macro, id],
   );
-  const { before, after } = useMemo(() => (order ? previewOf(day, order) : { before: [], after: [] }), [day, order]);
+  const { before, after } = useMemo(
+    () => (order ? previewOf(day, order) : { before: [], after: [] }),
+    [day, order],
+  );
   const cautions = useMemo(() => (from ? cautionsOf(day, after, from) : []), [day, after, from]);
-  const barred = cautions.some((c) => c.level === 'X' || (c.level === 'hard' && !draft.confirmed.includes(c.id)));
+  const barred = cautions.some(
+    (c) => c.level === 'X' || (c.level === 'hard' && !draft.confirmed.includes(c.id)),
+  );
   const sign = useMutation({
-    mutationFn: (body: BodyOf<'signOrder'>) => call('signOrder', { params: { athleteId: day.athlete.id, id }, body }),
+    mutationFn: (body: BodyOf<'signOrder'>) =>
+      call('signOrder', { params: { athleteId: day.athlete.id, id }, body }),
     onSuccess: async () => {
       setId(uuidv7());
       setDraft({ macro: 'CARB', grams: '', dayTypes: [], from: start, reason: '', confirmed: [] });
@@ -166,7 +185,8 @@ export const OrderPanel = ({ day }: { day: DayDocument }) => {
     const { id: _id, signedAt: _at, ...body } = order;
     sign.mutate({ ...body, reason: draft.reason.trim(), confirmed: draft.confirmed });
   };
-  if (!phase) return <p className="second">There is no phase from tomorrow on, so there is nothing to change.</p>;
+  if (!phase)
+    return <p className="second">There is no phase from tomorrow on, so there is nothing to change.</p>;
   const types = (phaseThen ?? phase).dayTypes;
   const [first, firstAfter] = [before[0], after[0]];
   return (
@@ -175,7 +195,12 @@ export const OrderPanel = ({ day }: { day: DayDocument }) => {
         <h2 className="panel-title">Change order</h2>
         <form className="rows" onSubmit={submit} noValidate>
           <div className="pair">
-            <TextField select label="What" value={draft.macro} onChange={(e) => change({ macro: e.target.value as Macro })}>
+            <TextField
+              select
+              label="What"
+              value={draft.macro}
+              onChange={(e) => change({ macro: e.target.value as Macro })}
+            >
               {(Object.keys(MACRO_WORDS) as Macro[]).map((m) => (
                 <MenuItem key={m} value={m}>
                   {NUTRIENT_NAMES[m].name}
@@ -202,7 +227,11 @@ export const OrderPanel = ({ day }: { day: DayDocument }) => {
                     size="small"
                     checked={draft.dayTypes.includes(type.id)}
                     onChange={(e) =>
-                      change({ dayTypes: e.target.checked ? [...draft.dayTypes, type.id] : draft.dayTypes.filter((d) => d !== type.id) })
+                      change({
+                        dayTypes: e.target.checked
+                          ? [...draft.dayTypes, type.id]
+                          : draft.dayTypes.filter((d) => d !== type.id),
+                      })
                     }
                   />
                 }
@@ -218,21 +247,39 @@ export const OrderPanel = ({ day }: { day: DayDocument }) => {
             helperText={past ? 'Past days stay as they were: choose today or later.' : undefined}
             slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: day.today } }}
           />
-          <TextField label="Reason" value={draft.reason} onChange={(e) => change({ reason: e.target.value })} multiline minRows={2} />
-          {order && !first && <Alert severity="warning">In the two weeks from then there is no such day.</Alert>}
+          <TextField
+            label="Reason"
+            value={draft.reason}
+            onChange={(e) => change({ reason: e.target.value })}
+            multiline
+            minRows={2}
+          />
+          {order && !first && (
+            <Alert severity="warning">In the two weeks from then there is no such day.</Alert>
+          )}
           {first && firstAfter && <Preview before={first} after={firstAfter} macro={draft.macro} />}
-          {after.flatMap((d) => d.problems).slice(0, 1).map((p) => (
-            <Alert key={p} severity="error">
-              {p}
-            </Alert>
-          ))}
+          {after
+            .flatMap((d) => d.problems)
+            .slice(0, 1)
+            .map((p) => (
+              <Alert key={p} severity="error">
+                {p}
+              </Alert>
+            ))}
           <Cautions
             cautions={cautions}
             confirmed={draft.confirmed}
-            onConfirm={(c, yes) => change({ confirmed: yes ? [...draft.confirmed, c] : draft.confirmed.filter((x) => x !== c) })}
+            onConfirm={(c, yes) =>
+              change({ confirmed: yes ? [...draft.confirmed, c] : draft.confirmed.filter((x) => x !== c) })
+            }
           />
           {sign.error && <Alert severity="error">{sentenceOf(sign.error)}</Alert>}
-          <Button type="submit" variant="contained" fullWidth disabled={!first || draft.reason.trim() === '' || barred || sign.isPending}>
+          <Button
+            type="submit"
+            variant="contained"
+            fullWidth
+            disabled={!first || draft.reason.trim() === '' || barred || sign.isPending}
+          >
             Sign and send
           </Button>
         </form>
@@ -243,7 +290,10 @@ export const OrderPanel = ({ day }: { day: DayDocument }) => {
           {day.orders.map((o) => (
             <li key={o.id}>
               <b>{orderText(o, day.season)}</b>
-              <span className="second"> {o.acknowledgedAt === null ? 'not acknowledged yet' : 'acknowledged'}</span>
+              <span className="second">
+                {' '}
+                {o.acknowledgedAt === null ? 'not acknowledged yet' : 'acknowledged'}
+              </span>
               <p className="second">{o.reason}</p>
             </li>
           ))}

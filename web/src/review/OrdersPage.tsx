@@ -19,7 +19,9 @@ export const OrdersPage = () => {
   return (
     <div className="sheet-page orders">
       <h1 className="page-title">Orders</h1>
-      <p className="second">What was changed, from when, by whom and why. A signed order is never altered; a new one follows it.</p>
+      <p className="second">
+        What was changed, from when, by whom and why. A signed order is never altered; a new one follows it.
+      </p>
       {data.orders.length === 0 && <p className="day-empty">No order has been signed yet.</p>}
       <ol className="order-list">
         {data.orders.map((order) => (

@@ -8,7 +8,8 @@ import { plural } from '../shell/show.ts';
 import { call, useSession } from '../sync/index.ts';
 import './review.css';
 
-const percent = (value: number): string => `${value < 0 ? '−' : value > 0 ? '+' : ''}${Math.abs(value).toFixed(2)}`;
+const percent = (value: number): string =>
+  `${value < 0 ? '−' : value > 0 ? '+' : ''}${Math.abs(value).toFixed(2)}`;
 
 const Pace = ({ row }: { row: RosterRow }) => {
   if (row.rate === null || row.wanted === null) return <p className="second">Too few mornings to say</p>;
@@ -28,6 +29,7 @@ const Pace = ({ row }: { row: RosterRow }) => {
         label="Pace"
         unit="% a week"
         size="row"
+        pointer
         value={row.rate - lo}
         window={{ low: low - lo, high: high - lo }}
         hi={hi - lo}
@@ -42,9 +44,19 @@ const Landing = ({ row }: { row: RosterRow }) => (
       <b>
         {row.landed} of {plural(row.logged, 'day')}
       </b>{' '}
-      <span className="quiet">in the energy window{row.weighedShare === null ? '' : `, ${Math.round(row.weighedShare * 100)} % weighed`}</span>
+      <span className="quiet">
+        in the energy window
+        {row.weighedShare === null ? '' : `, ${Math.round(row.weighedShare * 100)} % weighed`}
+      </span>
     </p>
-    <Rule label="Days landed of seven" unit="days" size="row" value={row.landed} window={{ low: 5, high: 7 }} hi={7.6} />
+    <Rule
+      label="Days landed of seven"
+      unit="days"
+      size="row"
+      value={row.landed}
+      window={{ low: 5, high: 7 }}
+      hi={7.6}
+    />
   </>
 );
 
@@ -74,10 +86,20 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
       </h2>
       <p className="second">
         {row.federationClass ? `${row.federationClass} · ` : ''}
-        {row.phase ? `${PHASE_NAMES[row.phase]}${row.phaseWeek ? `, week ${row.phaseWeek.week} of ${row.phaseWeek.of}` : ''}` : 'no phase now'}
+        {row.phase
+          ? `${PHASE_NAMES[row.phase]}${row.phaseWeek ? `, week ${row.phaseWeek.week} of ${row.phaseWeek.of}` : ''}`
+          : 'no phase now'}
       </p>
-      {row.show && <p className="second">{row.show.days === 0 ? `${row.show.name} is today` : `${plural(row.show.days, 'day')} to ${row.show.name}`}</p>}
-      {row.need.reasons[0] !== undefined && <p className="roster-why">{row.need.reasons.slice(0, 2).join('; ')}</p>}
+      {row.show && (
+        <p className="second">
+          {row.show.days === 0
+            ? `${row.show.name} is today`
+            : `${plural(row.show.days, 'day')} to ${row.show.name}`}
+        </p>
+      )}
+      {row.need.reasons[0] !== undefined && (
+        <p className="roster-why">{row.need.reasons.slice(0, 2).join('; ')}</p>
+      )}
     </div>
     <div className="roster-cell">
       <h3>Pace</h3>
@@ -103,10 +125,13 @@ export const RosterPage = () => {
   return (
     <div className="roster">
       <h1 className="page-title">Roster</h1>
-      <p className="second">Who needs you first stands first: pace against the wanted one, days landed, words that wait.</p>
+      <p className="second">
+        Who needs you first stands first: pace against the wanted one, days landed, words that wait.
+      </p>
       {data.athletes.length === 0 ? (
         <p className="day-empty">
-          Nobody shares with you yet. Give your athletes your code, <b className="n">{person.coachCode}</b>; they type it under Account.
+          Nobody shares with you yet. Give your athletes your code, <b className="n">{person.coachCode}</b>;
+          they type it under Account.
         </p>
       ) : (
         <ol>

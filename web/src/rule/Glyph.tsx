@@ -6,13 +6,24 @@ const STATE_PATH = 'M0 6H5.5V10.4H12.5V6H18';
 export const StateGlyph = ({ state, k = 1 }: { state: WindowState | 'planned'; k?: number }) => (
   <svg className="glyph" width={18 * k} height={11 * k} viewBox="0 0 18 11" aria-hidden focusable="false">
     <path d={STATE_PATH} fill="none" stroke="currentColor" strokeWidth={k < 2 ? 1.5 : 1.15} />
-    {state === 'short' && <rect x="1" y="1.2" width="4" height="4" fill="none" stroke="currentColor" strokeWidth="1.2" />}
+    {state === 'short' && (
+      <rect x="1" y="1.2" width="4" height="4" fill="none" stroke="currentColor" strokeWidth="1.2" />
+    )}
     {state === 'inside' && <rect x="6.8" y="4.6" width="4.4" height="4.6" fill="currentColor" />}
     {state === 'over' && (
       <rect x="12.6" y=".4" width="4.4" height="4.4" fill="currentColor" transform="rotate(16 15 3)" />
     )}
     {state === 'planned' && (
-      <rect x="1" y="1.2" width="4" height="4" fill="none" stroke="currentColor" strokeWidth="1.2" strokeDasharray="1.6 1.1" />
+      <rect
+        x="1"
+        y="1.2"
+        width="4"
+        height="4"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="1.2"
+        strokeDasharray="1.6 1.1"
+      />
     )}
   </svg>
 );
@@ -58,16 +69,35 @@ const mark = (method: Method | 'live') => {
     case 'eye':
     case 'out':
       return (
-        <path d="M1 7.4C2.6 3.6 4.4 4 6 6.2S9.4 8.6 11 4.8" fill="none" stroke="currentColor" strokeWidth="1.6" />
+        <path
+          d="M1 7.4C2.6 3.6 4.4 4 6 6.2S9.4 8.6 11 4.8"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.6"
+        />
       );
     case 'live':
-      return <path d="M1 10.4H11M6 1.2V8M3.4 5.6L6 8.2L8.6 5.6" fill="none" stroke="currentColor" strokeWidth="1.4" />;
+      return (
+        <path
+          d="M1 10.4H11M6 1.2V8M3.4 5.6L6 8.2L8.6 5.6"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.4"
+        />
+      );
   }
 };
 
 /** How a portion's amount is known, as a small mark with its name. */
 export const MethodMark = ({ method }: { method: Method | 'live' }) => (
-  <svg className="glyph" width="12" height="12" viewBox="0 0 12 12" role="img" aria-label={METHOD_NAMES[method]}>
+  <svg
+    className="glyph"
+    width="12"
+    height="12"
+    viewBox="0 0 12 12"
+    role="img"
+    aria-label={METHOD_NAMES[method]}
+  >
     <title>{METHOD_NAMES[method]}</title>
     {mark(method)}
   </svg>

@@ -20,6 +20,8 @@ export interface RuleProps {
   /** Fixed width in px; measured from the place it stands in when not given. */
   width?: number;
   labels?: boolean;
+  /** Only the poise, no bar: for a scale whose left end means nothing. */
+  pointer?: boolean;
   /** Draws the poise hollow on the edge whatever the state: how it was before a change. */
   history?: boolean;
 }
@@ -56,7 +58,19 @@ const useWidth = (fixed: number | undefined) => {
   return [ref, fixed ?? width] as const;
 };
 
-const Poise = ({ x, y, k, state, fill }: { x: number; y: number; k: number; state: WindowState | 'planned' | 'plain'; fill?: string }) => (
+const Poise = ({
+  x,
+  y,
+  k,
+  state,
+  fill,
+}: {
+  x: number;
+  y: number;
+  k: number;
+  state: WindowState | 'planned' | 'plain';
+  fill?: string;
+}) => (
   <path
     className={`poise poise-${state}`}
     d={POISE}
@@ -68,7 +82,18 @@ const Poise = ({ x, y, k, state, fill }: { x: number; y: number; k: number; stat
 
 /** The measuring rule: a notch is the window, a bar what is eaten, a hatch what is planned, a whisker the doubt, a poise the value. */
 export const Rule = (props: RuleProps) => {
-  const { value, planned = 0, spread = 0, window, oldWindow, size = 'band', lo = 0, labels = false, history = false } = props;
+  const {
+    value,
+    planned = 0,
+    spread = 0,
+    window,
+    oldWindow,
+    size = 'band',
+    lo = 0,
+    labels = false,
+    history = false,
+    pointer = false,
+  } = props;
   const hi = props.hi ?? scaleEnd(value, planned, window);
   const [ref, w] = useWidth(props.width);
   const id = useId();
@@ -88,7 +113,8 @@ export const Rule = (props: RuleProps) => {
   const bySize = size === 'hero' || size === 'dock' ? 8 : 5;
   const major = roundStep(hi - lo, Math.min(bySize, Math.max(2, w / 45)));
   const minor = (major / 10 / (hi - lo)) * w >= 3.4 ? major / 10 : major / 5;
-  const solid = state === 'over' && window ? b : xv;
+  const excess = state === 'over' && !pointer && !history;
+  const solid = excess ? b : xv;
   const tone = state === 'inside' && !history ? 'verd' : 'ink';
   const xLow = x(value - spread);
   const xHigh = x(value + spread);
@@ -106,7 +132,13 @@ export const Rule = (props: RuleProps) => {
       {w > 0 && (
         <svg width={w} height={height} viewBox={`0 0 ${w} ${height}`} aria-hidden focusable="false">
           <defs>
-            <pattern id={`${id}h`} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <pattern
+              id={`${id}h`}
+              width="5"
+              height="5"
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
               <rect width="5" height="5" fill="var(--sheet)" />
               <rect width="2" height="5" fill="var(--brass)" />
             </pattern>
@@ -122,14 +154,30 @@ export const Rule = (props: RuleProps) => {
               const onMajor = Math.abs(t / major - Math.round(t / major)) < 1e-6;
               const onMid = Math.abs((2 * t) / major - Math.round((2 * t) / major)) < 1e-6;
               const length = depth * (onMajor ? 0.92 : onMid ? 0.6 : 0.36);
-              return <path key={t} d={`M${at.toFixed(1)} ${top}v${length.toFixed(1)}`} className={onMajor ? 'major' : ''} />;
+              return (
+                <path
+                  key={t}
+                  d={`M${at.toFixed(1)} ${top}v${length.toFixed(1)}`}
+                  className={onMajor ? 'major' : ''}
+                />
+              );
             })}
           </g>
           {planned > 0 && x(lands) > xv && (
-            <rect x={xv} y={yNotch + 1} width={x(lands) - xv} height={bar} fill={`url(#${id}h)`} stroke="var(--brass)" strokeWidth=".9" />
+            <rect
+              x={xv}
+              y={yNotch + 1}
+              width={x(lands) - xv}
+              height={bar}
+              fill={`url(#${id}h)`}
+              stroke="var(--brass)"
+              strokeWidth=".9"
+            />
           )}
-          <rect x="0" y={yNotch + 1} width={Math.max(0, solid)} height={bar} fill={`var(--${tone})`} />
-          {state === 'over' && window && (
+          {!pointer && (
+            <rect x="0" y={yNotch + 1} width={Math.max(0, solid)} height={bar} fill={`var(--${tone})`} />
+          )}
+          {excess && (
             <rect x={b} y={yNotch - 1} width={Math.max(0, xv - b)} height={bar + 3} fill={`url(#${id}c)`} />
           )}
           <path d={body} fill="none" stroke="var(--ink)" strokeWidth=".8" />
@@ -143,7 +191,12 @@ export const Rule = (props: RuleProps) => {
             />
           )}
           {window && (
-            <path d={`M${a} ${top - 2} V${yNotch} H${b} V${top - 2}`} fill="none" stroke="var(--ink)" strokeWidth="1.7" />
+            <path
+              d={`M${a} ${top - 2} V${yNotch} H${b} V${top - 2}`}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="1.7"
+            />
           )}
           {lo > 0 && <BrokenEdge top={top} end={yEnd} />}
           {spread > 0 && xHigh - xLow > 1.6 && (
@@ -154,7 +207,9 @@ export const Rule = (props: RuleProps) => {
               fill="none"
             />
           )}
-          {planned > 0 && <Poise x={x(lands)} y={landsIn ? yNotch : top} k={k} state="planned" fill={`url(#${id}h)`} />}
+          {planned > 0 && (
+            <Poise x={x(lands)} y={landsIn ? yNotch : top} k={k} state="planned" fill={`url(#${id}h)`} />
+          )}
           {(value > 0 || planned === 0) && (
             <Poise
               x={xv}
@@ -166,7 +221,7 @@ export const Rule = (props: RuleProps) => {
           {labels &&
             ticksBetween(lo, hi, major).map((t) => {
               const at = x(t);
-              if (lo > 0 && at < 16) return null;
+              if (lo > 0 && (at < 16 || at > w - 16)) return null;
               const anchor = at < 8 ? 'start' : at > w - 12 ? 'end' : 'middle';
               return (
                 <text key={t} x={at} y={height - 2} fontSize={label} textAnchor={anchor}>

@@ -10,7 +10,10 @@ const STATES: [string, Partial<RuleProps>][] = [
   ['planned, lands short', { value: 60, planned: 40 }],
   ['inside, more planned', { value: 136, planned: 14, spread: 7 }],
   ['nothing yet', { value: 0, planned: 0 }],
-  ['before a change', { value: 147, history: true, oldWindow: { low: 134, high: 146 }, window: { low: 114, high: 126 } }],
+  [
+    'before a change',
+    { value: 147, history: true, oldWindow: { low: 134, high: 146 }, window: { low: 114, high: 126 } },
+  ],
   ['broken scale', { value: 156, window: { low: 147, high: 153 }, lo: 130, hi: 170 }],
   ['no window', { value: 254, window: null, spread: 18, hi: 300 }],
 ];
@@ -25,7 +28,15 @@ export const Component = () => (
         <div className="rule-grid">
           {STATES.map(([name, props]) => (
             <div key={name}>
-              <Rule label="Carbs" unit="g" value={0} window={{ low: 134, high: 146 }} size={size} labels={size !== 'row'} {...props} />
+              <Rule
+                label="Carbs"
+                unit="g"
+                value={0}
+                window={{ low: 134, high: 146 }}
+                size={size}
+                labels={size !== 'row'}
+                {...props}
+              />
               <span className="quiet">{name}</span>
             </div>
           ))}

@@ -28,7 +28,8 @@ export const roundStep = (span: number, parts: number): number => {
 /** Every multiple of `step` from lo to hi. */
 export const ticksBetween = (lo: number, hi: number, step: number): number[] => {
   const ticks: number[] = [];
-  for (let i = Math.ceil(lo / step - 1e-9); i * step <= hi + 1e-9; i += 1) ticks.push(Number((i * step).toPrecision(10)));
+  for (let i = Math.ceil(lo / step - 1e-9); i * step <= hi + 1e-9; i += 1)
+    ticks.push(Number((i * step).toPrecision(10)));
   return ticks;
 };
 

@@ -20,7 +20,11 @@ export const RouteFault = () => {
   return (
     <div className="fault rows" role="alert">
       <h1 className="page-title">{missing ? 'There is no such page' : 'This page broke'}</h1>
-      <p>{missing ? 'Check the address.' : 'What you weighed is kept. Load the page again; if it stays so, the fault is Maul’s.'}</p>
+      <p>
+        {missing
+          ? 'Check the address.'
+          : 'What you weighed is kept. Load the page again; if it stays so, the fault is Maul’s.'}
+      </p>
       <Link to="/">Back to the first page</Link>
     </div>
   );

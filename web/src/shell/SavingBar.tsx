@@ -10,7 +10,9 @@ const WHAT: Record<OutboxEntry['route'], string> = {
 };
 
 const nameOf = (entry: OutboxEntry): string =>
-  'food' in entry.body ? `${entry.body.food.name}${entry.body.grams === null ? '' : `, ${entry.body.grams} g`}` : WHAT[entry.route];
+  'food' in entry.body
+    ? `${entry.body.food.name}${entry.body.grams === null ? '' : `, ${entry.body.grams} g`}`
+    : WHAT[entry.route];
 
 /** What has not reached the server, why, and what one can do about it. Silent when all is well. */
 export const SavingBar = () => {

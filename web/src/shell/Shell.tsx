@@ -56,7 +56,9 @@ const Spine = () => {
       </ul>
       <p className="spine-person">
         <b>{person.name}</b>
-        <span className="second">{person.isDemo ? 'Demo, invented' : person.isCoach ? 'Coach' : 'Athlete'}</span>
+        <span className="second">
+          {person.isDemo ? 'Demo, invented' : person.isCoach ? 'Coach' : 'Athlete'}
+        </span>
       </p>
     </nav>
   );
@@ -68,7 +70,8 @@ const Live = () => {
   const { pathname } = useLocation();
   const undoable = useUndo((s) => s.offer !== null);
   const wide = useMatches().some((m) => (m.handle as { bare?: boolean } | undefined)?.bare);
-  if (person.isAthlete && !person.hasSeason && pathname !== '/start' && pathname !== '/account') return <Navigate to="/start" replace />;
+  if (person.isAthlete && !person.hasSeason && pathname !== '/start' && pathname !== '/account')
+    return <Navigate to="/start" replace />;
   return (
     <div className={wide ? 'house house-bare' : 'house'}>
       <a className="skip" href="#place">
@@ -104,7 +107,10 @@ export const Shell = () => {
         </button>
       </div>
     );
-  if (!data) return <Navigate to={pathname === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(pathname)}`} replace />;
+  if (!data)
+    return (
+      <Navigate to={pathname === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(pathname)}`} replace />
+    );
   return <Live />;
 };
 

@@ -37,7 +37,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../review/index.ts')).AthletePage }),
       },
       { path: 'start', lazy: async () => ({ Component: (await import('../accounts/index.ts')).StartPage }) },
-      { path: 'account', lazy: async () => ({ Component: (await import('../accounts/index.ts')).AccountPage }) },
+      {
+        path: 'account',
+        lazy: async () => ({ Component: (await import('../accounts/index.ts')).AccountPage }),
+      },
     ],
   },
 ]);

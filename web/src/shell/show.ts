@@ -1,7 +1,9 @@
 import type { IsoDate, Kcal, TargetKey, WindowState } from '@maul/core';
 import { isoDate } from '@maul/core';
 
-export const NUTRIENT_NAMES: Readonly<Record<TargetKey, { name: string; tile: string | null; unit: string }>> = {
+export const NUTRIENT_NAMES: Readonly<
+  Record<TargetKey, { name: string; tile: string | null; unit: string }>
+> = {
   ENERC: { name: 'Energy', tile: null, unit: 'kcal' },
   PROCNT: { name: 'Protein', tile: 'P', unit: 'g' },
   CARB: { name: 'Carbs', tile: 'C', unit: 'g' },
@@ -16,24 +18,49 @@ export const oneDecimal = (value: number): string => value.toFixed(1);
 
 /** Grams as one would say them: whole above 10 unless the scale was finer. */
 export const gramsText = (grams: number): string =>
-  Number.isInteger(grams) ? String(grams) : grams.toFixed(Math.abs(grams * 10 - Math.round(grams * 10)) < 1e-6 ? 1 : 2);
+  Number.isInteger(grams)
+    ? String(grams)
+    : grams.toFixed(Math.abs(grams * 10 - Math.round(grams * 10)) < 1e-6 ? 1 : 2);
 
 export const longDate = (date: IsoDate): string =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'long', day: 'numeric', month: 'long', timeZone: 'UTC' }).format(new Date(`${date}T00:00:00Z`));
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  }).format(new Date(`${date}T00:00:00Z`));
 
 export const shortDate = (date: IsoDate): string =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' }).format(new Date(`${date}T00:00:00Z`));
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  }).format(new Date(`${date}T00:00:00Z`));
 
 /** "lands 150, 4 over": where a value stands against its window, in words. */
-export const standing = (value: number, window: { low: number; high: number }, state: WindowState): string => {
+export const standing = (
+  value: number,
+  window: { low: number; high: number },
+  state: WindowState,
+): string => {
   if (state === 'inside') return 'inside';
   return state === 'short' ? `${whole(window.low - value)} short` : `${whole(value - window.high)} over`;
 };
 
-export const plural = (count: number, one: string, many = `${one}s`): string => `${count} ${count === 1 ? one : many}`;
+export const plural = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
 
 /** "6 weeks 6 days", "4 days", "today". */
-export const weeksAndDays = ({ days, weeks, restDays }: { days: number; weeks: number; restDays: number }): string => {
+export const weeksAndDays = ({
+  days,
+  weeks,
+  restDays,
+}: {
+  days: number;
+  weeks: number;
+  restDays: number;
+}): string => {
   if (days === 0) return 'today';
   if (weeks === 0) return plural(days, 'day');
   return restDays === 0 ? plural(weeks, 'week') : `${plural(weeks, 'week')} ${plural(restDays, 'day')}`;

@@ -46,16 +46,24 @@ const readProblem = async (response: Response): Promise<Problem> => {
   const parsed = Problem.safeParse(await response.json().catch(() => undefined));
   if (parsed.success) return parsed.data;
   if (response.status >= 500) throw new Unreachable();
-  return { type: `${PROBLEM_PREFIX}internal`, title: 'Something broke', status: response.status, detail: 'The server answered something that Maul does not understand.' };
+  return {
+    type: `${PROBLEM_PREFIX}internal`,
+    title: 'Something broke',
+    status: response.status,
+    detail: 'The server answered something that Maul does not understand.',
+  };
 };
 
 /** Asks the server one thing of the contract. Throws ApiProblem or Unreachable. */
-export const call = async <N extends RouteName>(name: N, options: CallOptions<N> = {}): Promise<ResponseOf<N>> => {
+export const call = async <N extends RouteName>(
+  name: N,
+  options: CallOptions<N> = {},
+): Promise<ResponseOf<N>> => {
   const route = routes[name];
   const writes = route.verb === 'put' || route.verb === 'post';
   let response: Response;
   try {
-    response = await fetch(addressOf(route.path, (options.params ?? {}) as Record<string, string>, options.query ?? {}), {
+    response = await fetch(addressOf(route.path, options.params ?? {}, options.query ?? {}), {
       method: route.verb.toUpperCase(),
       headers: writes ? { 'Content-Type': 'application/json' } : undefined,
       body: writes ? JSON.stringify(options.body ?? {}) : undefined,

@@ -12,7 +12,11 @@ import type { OutboxEntry } from './outbox.ts';
 type Row = { id: string; version: number; deleted: boolean };
 
 /** Lays waiting changes over rows; a row that the server has not seen has version 0. */
-const overlay = <R extends Row>(rows: readonly R[], entries: readonly OutboxEntry[], make: (entry: OutboxEntry, before: R | undefined) => R): R[] => {
+const overlay = <R extends Row>(
+  rows: readonly R[],
+  entries: readonly OutboxEntry[],
+  make: (entry: OutboxEntry, before: R | undefined) => R,
+): R[] => {
   const byId = new Map(rows.map((row) => [row.id, row]));
   for (const entry of entries) byId.set(entry.id, make(entry, byId.get(entry.id)));
   return [...byId.values()].filter((row) => !row.deleted);
@@ -24,15 +28,23 @@ const rowOf = <R extends Row>(entry: OutboxEntry, before: R | undefined, extra: 
 };
 
 /** The day as this person sees it: what the server has, and over it what this device has not sent yet. */
-export const withPending = (day: DayDocument, all: readonly OutboxEntry[], me: { id: string; name: string }): DayDocument => {
-  const mine = all.filter((e) => e.athleteId === day.athlete.id && e.day === day.date && e.state !== 'refused');
+export const withPending = (
+  day: DayDocument,
+  all: readonly OutboxEntry[],
+  me: { id: string; name: string },
+): DayDocument => {
+  const mine = all.filter(
+    (e) => e.athleteId === day.athlete.id && e.day === day.date && e.state !== 'refused',
+  );
   if (mine.length === 0) return day;
   const of = (route: OutboxEntry['route']) => mine.filter((e) => e.route === route);
   const weighIns = overlay<WeighInRow>(day.weighIn ? [day.weighIn] : [], of('putWeighIn'), rowOf);
   return {
     ...day,
     meals: overlay<MealRow>(day.meals, of('putMeal'), rowOf).filter((m) => m.day === day.date),
-    portions: overlay<PortionRow>(day.portions, of('putPortion'), rowOf).sort((a, b) => a.position - b.position || a.id.localeCompare(b.id)),
+    portions: overlay<PortionRow>(day.portions, of('putPortion'), rowOf).sort(
+      (a, b) => a.position - b.position || a.id.localeCompare(b.id),
+    ),
     notes: overlay<NoteRow>(day.notes, of('putNote'), (entry, before) =>
       rowOf(entry, before, { authorId: me.id, authorName: me.name, createdAt: new Date().toISOString() }),
     ),

@@ -7,9 +7,19 @@ type Place = Pick<DayDocument, 'date'> & { athlete: { id: string } };
 
 const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-export const saveMeal = (day: Place, meal: MealRow, change: Partial<Pick<MealRow, 'time' | 'eaten' | 'deleted'>>): void => {
+export const saveMeal = (
+  day: Place,
+  meal: MealRow,
+  change: Partial<Pick<MealRow, 'time' | 'eaten' | 'deleted'>>,
+): void => {
   const { id, version, ...body } = { ...meal, ...change };
-  outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putMeal', id, body: { ...body, base: version } });
+  outbox.add({
+    athleteId: day.athlete.id,
+    day: day.date,
+    route: 'putMeal',
+    id,
+    body: { ...body, base: version },
+  });
 };
 
 /** A new meal at a time; returns its id. */
@@ -20,11 +30,19 @@ export const addMeal = (day: DayDocument, time: string): string => {
   return id;
 };
 
-export type PortionChange = Partial<Pick<PortionRow, 'plannedGrams' | 'grams' | 'method' | 'division' | 'trail' | 'deleted'>>;
+export type PortionChange = Partial<
+  Pick<PortionRow, 'plannedGrams' | 'grams' | 'method' | 'division' | 'trail' | 'deleted'>
+>;
 
 export const savePortion = (day: Place, portion: PortionRow, change: PortionChange): void => {
   const { id, version, ...body } = { ...portion, ...change };
-  outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putPortion', id, body: { ...body, base: version } });
+  outbox.add({
+    athleteId: day.athlete.id,
+    day: day.date,
+    route: 'putPortion',
+    id,
+    body: { ...body, base: version },
+  });
 };
 
 /** A new portion at the end of a meal; returns it. */
@@ -34,7 +52,8 @@ export const addPortion = (
   part: Pick<PortionRow, 'food' | 'plannedGrams' | 'grams' | 'method'>,
 ): string => {
   const id = uuidv7();
-  const position = Math.max(-1, ...day.portions.filter((p) => p.mealId === mealId).map((p) => p.position)) + 1;
+  const position =
+    Math.max(-1, ...day.portions.filter((p) => p.mealId === mealId).map((p) => p.position)) + 1;
   const body = { base: 0, mealId, position, ...part, division: null, trail: null, deleted: false };
   outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putPortion', id, body });
   return id;
@@ -57,12 +76,24 @@ export const captured = (day: Place, portion: PortionRow, layer: Captured): void
     },
   });
 
-export const saveNote = (day: Place, note: NoteRow | null, mealId: string | null, text: string, deleted = false): void => {
+export const saveNote = (
+  day: Place,
+  note: NoteRow | null,
+  mealId: string | null,
+  text: string,
+  deleted = false,
+): void => {
   const body = { base: note?.version ?? 0, day: day.date, mealId, text, deleted };
   outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putNote', id: note?.id ?? uuidv7(), body });
 };
 
 export const saveWeighIn = (day: DayDocument, before: WeighInRow | null, kg: number): void => {
   const body = { base: before?.version ?? 0, day: day.date, kg, deleted: false };
-  outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putWeighIn', id: before?.id ?? uuidv7(), body });
+  outbox.add({
+    athleteId: day.athlete.id,
+    day: day.date,
+    route: 'putWeighIn',
+    id: before?.id ?? uuidv7(),
+    body,
+  });
 };

@@ -1,5 +1,14 @@
 export { ApiProblem, call, sentenceOf, Unreachable } from './api.ts';
 export { useOutbox, type OutboxEntry } from './outbox.ts';
-export { dayQuery, leave, outbox, queryClient, sessionQuery, useDay, useLiveSession, useSession } from './session.ts';
+export {
+  dayQuery,
+  leave,
+  outbox,
+  queryClient,
+  sessionQuery,
+  useDay,
+  useLiveSession,
+  useSession,
+} from './session.ts';
 export { sheetMeals, sheetOf, targetsOf, withPending } from './day.ts';
 export * from './edit.ts';

@@ -23,7 +23,8 @@ export const outboxKeeper: OutboxKeeper = {
 };
 
 const KEPT_DAYS = 40;
-const dayKey = (personId: string, athleteId: string, date: string): string => `${personId} ${athleteId} ${date}`;
+const dayKey = (personId: string, athleteId: string, date: string): string =>
+  `${personId} ${athleteId} ${date}`;
 
 /** Keeps a copy of a day for when the server does not answer. */
 export const keepDay = async (personId: string, day: DayDocument): Promise<void> => {
@@ -32,8 +33,12 @@ export const keepDay = async (personId: string, day: DayDocument): Promise<void>
   await db.days.bulkDelete(old);
 };
 
-export const keptDay = async (personId: string, athleteId: string, date: string): Promise<DayDocument | undefined> =>
-  (await db.days.get(dayKey(personId, athleteId, date)))?.day;
+export const keptDay = async (
+  personId: string,
+  athleteId: string,
+  date: string,
+): Promise<DayDocument | undefined> => (await db.days.get(dayKey(personId, athleteId, date)))?.day;
 
 /** Takes this person's copies off the device; what is still unsent stays until they sign in again. */
-export const forgetDays = (personId: string): Promise<number> => db.days.where('personId').equals(personId).delete();
+export const forgetDays = (personId: string): Promise<number> =>
+  db.days.where('personId').equals(personId).delete();

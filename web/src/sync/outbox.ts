@@ -56,6 +56,8 @@ export class Outbox {
   private running = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private count = 0;
+  /** The newest version that the server has answered for a row. */
+  private readonly known = new Map<string, number>();
 
   constructor(keeper: OutboxKeeper, onSaved: Saved) {
     this.keeper = keeper;
@@ -65,7 +67,9 @@ export class Outbox {
   /** Takes up what this person left unsent on this device. */
   async open(personId: string): Promise<void> {
     this.personId = personId;
-    const kept = (await this.keeper.all(personId)).map((e) => (e.state === 'sending' ? { ...e, state: 'waiting' as const } : e));
+    const kept = (await this.keeper.all(personId)).map((e) =>
+      e.state === 'sending' ? { ...e, state: 'waiting' as const } : e,
+    );
     const known = new Set(useOutbox.getState().entries.map((e) => e.key));
     const mine = useOutbox.getState().entries.filter((e) => e.personId === personId);
     this.set([...kept.filter((e) => !known.has(e.key)), ...mine].sort((a, b) => a.seq - b.seq));
@@ -73,12 +77,25 @@ export class Outbox {
   }
 
   /** Keeps a change and sends it as soon as may be. `base` in the body is the version that the server last said. */
-  add<N extends OutboxRoute>(change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body'>): void {
+  add<N extends OutboxRoute>(
+    change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body'>,
+  ): void {
     const { entries } = useOutbox.getState();
-    const waiting = entries.find((e) => e.id === change.id && e.route === change.route && e.state !== 'sending');
-    const entry: OutboxEntry = waiting
-      ? { ...waiting, ...change, state: 'waiting', refusal: undefined, body: { ...change.body, base: this.baseOf(waiting, change.body.base) } }
-      : { ...change, key: uuidv7(), seq: Date.now() * 1000 + (this.count++ % 1000), personId: this.personId, state: 'waiting' };
+    const waiting = entries.find(
+      (e) => e.id === change.id && e.route === change.route && e.state !== 'sending',
+    );
+    const base = waiting ? this.baseOf(waiting) : Math.max(change.body.base, this.known.get(change.id) ?? 0);
+    const entry: OutboxEntry = {
+      ...(waiting ?? {
+        key: uuidv7(),
+        seq: Date.now() * 1000 + (this.count++ % 1000),
+        personId: this.personId,
+      }),
+      ...change,
+      state: 'waiting',
+      refusal: undefined,
+      body: { ...change.body, base },
+    };
     this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
     void this.keeper.put(entry);
     void this.flush();
@@ -121,7 +138,10 @@ export class Outbox {
   private async send(entry: OutboxEntry): Promise<boolean> {
     this.change(entry.key, (e) => ({ ...e, state: 'sending' }), false);
     try {
-      const row = await call(entry.route, { params: { athleteId: entry.athleteId, id: entry.id }, body: entry.body as never });
+      const row = await call(entry.route, {
+        params: { athleteId: entry.athleteId, id: entry.id },
+        body: entry.body as never,
+      });
       useOutbox.setState({ reachable: true, trouble: null });
       this.rebase(entry, row.version);
       this.onSaved(entry, row);
@@ -134,7 +154,11 @@ export class Outbox {
   }
 
   private failed(entry: OutboxEntry, error: unknown): boolean {
-    const unanswered = !(error instanceof ApiProblem) || error.problem.status >= 500 || error.is('not-signed-in') || error.is('too-many-tries');
+    const unanswered =
+      !(error instanceof ApiProblem) ||
+      error.problem.status >= 500 ||
+      error.is('not-signed-in') ||
+      error.is('too-many-tries');
     if (unanswered) {
       this.change(entry.key, (e) => ({ ...e, state: 'waiting' }), false);
       useOutbox.setState({ reachable: !(error instanceof Unreachable), trouble: sentenceOf(error) });
@@ -152,13 +176,15 @@ export class Outbox {
 
   /** Once the server has a row, later changes of it start from there. */
   private rebase(sent: OutboxEntry, version: number): void {
+    this.known.set(sent.id, version);
     for (const e of useOutbox.getState().entries)
       if (e.id === sent.id && e.route === sent.route && e.key !== sent.key && e.body.base < version)
         this.change(e.key, (x) => ({ ...x, body: { ...x.body, base: version } }));
   }
 
-  private baseOf(waiting: OutboxEntry, base: number): number {
-    return Math.max(waiting.refusal?.currentVersion ?? waiting.body.base, base);
+  /** A change that has not left yet keeps the version it started from; a refused one starts from what the server has. */
+  private baseOf(waiting: OutboxEntry): number {
+    return waiting.refusal?.currentVersion ?? waiting.body.base;
   }
 
   private change(key: string, how: (entry: OutboxEntry) => OutboxEntry, keep = true): void {

@@ -39,7 +39,10 @@ const onSaved = (entry: OutboxEntry, row: unknown): void => {
       case 'putMeal':
         return { ...day, meals: putRow(day.meals, row as MealRow) };
       case 'putPortion':
-        return { ...day, portions: putRow(day.portions, row as PortionRow).sort((a, b) => a.position - b.position) };
+        return {
+          ...day,
+          portions: putRow(day.portions, row as PortionRow).sort((a, b) => a.position - b.position),
+        };
       case 'putNote':
         return { ...day, notes: putRow(day.notes, row as NoteRow) };
       case 'putWeighIn':
@@ -96,7 +99,8 @@ export const useLiveSession = (personId: string): void => {
       if (event.success) changed(event.data);
     });
     source.addEventListener('error', () => {
-      if (source.readyState === EventSource.CLOSED) void queryClient.invalidateQueries({ queryKey: ['session'] });
+      if (source.readyState === EventSource.CLOSED)
+        void queryClient.invalidateQueries({ queryKey: ['session'] });
     });
     return () => {
       window.removeEventListener('online', online);
@@ -136,7 +140,10 @@ export const useDay = (athleteId: string, date: string) => {
   const { person } = useSession();
   const query = useQuery(dayQuery(person.id, athleteId, date));
   const entries = useOutbox((s) => s.entries);
-  const day = useMemo(() => query.data && withPending(query.data, entries, person), [query.data, entries, person]);
+  const day = useMemo(
+    () => query.data && withPending(query.data, entries, person),
+    [query.data, entries, person],
+  );
   return { ...query, day };
 };
 

@@ -2,7 +2,9 @@ import { createTheme } from '@mui/material/styles';
 
 const FONT = "'Archivo Variable', sans-serif";
 
-const palette = (p: Record<'paper' | 'sheet' | 'line' | 'ink' | 'ink2' | 'ink3' | 'verd' | 'madder' | 'brass', string>) => ({
+const palette = (
+  p: Record<'paper' | 'sheet' | 'line' | 'ink' | 'ink2' | 'ink3' | 'verd' | 'madder' | 'brass', string>,
+) => ({
   background: { default: p.paper, paper: p.sheet },
   primary: { main: p.ink, contrastText: p.sheet },
   secondary: { main: p.ink2, contrastText: p.sheet },
@@ -45,7 +47,11 @@ export const theme = createTheme({
     },
   },
   shape: { borderRadius: 2 },
-  typography: { fontFamily: FONT, fontSize: 14, button: { textTransform: 'none', fontWeight: 600, fontSize: 14 } },
+  typography: {
+    fontFamily: FONT,
+    fontSize: 14,
+    button: { textTransform: 'none', fontWeight: 600, fontSize: 14 },
+  },
   components: {
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: {
@@ -58,6 +64,15 @@ export const theme = createTheme({
     },
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 650, fontSize: 18 } } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
+    MuiToggleButton: {
+      styleOverrides: {
+        root: {
+          color: 'var(--ink2)',
+          borderColor: 'var(--line)',
+          '&.Mui-selected, &.Mui-selected:hover': { color: 'var(--sheet)', backgroundColor: 'var(--ink)' },
+        },
+      },
+    },
     MuiAlert: {
       defaultProps: { variant: 'outlined' },
       styleOverrides: { root: { color: 'var(--ink)', backgroundColor: 'var(--sheet)', fontSize: 14 } },

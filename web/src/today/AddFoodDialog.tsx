@@ -27,14 +27,23 @@ const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: 'total' | 'avail
         {food.recent && <span className="food-mark">recent</span>}
       </span>
       <span className="food-figures n second">
-        {ENERC === undefined ? '? kcal' : `${whole(ENERC)} kcal`} · P {show(PROCNT)} · C {show(CARB)} · F {show(FAT)}
+        {ENERC === undefined ? '? kcal' : `${whole(ENERC)} kcal`} · P {show(PROCNT)} · C {show(CARB)} · F{' '}
+        {show(FAT)}
       </span>
       {food.remark !== null && <span className="food-remark">{food.remark}</span>}
     </>
   );
 };
 
-const Amount = ({ food, onKeep, onBack }: { food: Food; onKeep: (grams: number, method: Method | null) => void; onBack: () => void }) => {
+const Amount = ({
+  food,
+  onKeep,
+  onBack,
+}: {
+  food: Food;
+  onKeep: (grams: number, method: Method | null) => void;
+  onBack: () => void;
+}) => {
   const [text, setText] = useState('');
   const [how, setHow] = useState<Method | 'planned'>('planned');
   const read = readGrams(text);
@@ -62,13 +71,22 @@ const Amount = ({ food, onKeep, onBack }: { food: Food; onKeep: (grams: number, 
         {food.measures.length > 0 && (
           <div className="measures">
             {food.measures.map((m) => (
-              <Button key={m.name} size="small" onClick={() => setText(String(Math.round(((read.grams ?? 0) + m.grams) * 10) / 10))}>
+              <Button
+                key={m.name}
+                size="small"
+                onClick={() => setText(String(Math.round(((read.grams ?? 0) + m.grams) * 10) / 10))}
+              >
                 + {m.name} ({m.grams} g)
               </Button>
             ))}
           </div>
         )}
-        <TextField select label="This is" value={how} onChange={(e) => setHow(e.target.value as Method | 'planned')}>
+        <TextField
+          select
+          label="This is"
+          value={how}
+          onChange={(e) => setHow(e.target.value as Method | 'planned')}
+        >
           <MenuItem value="planned">planned, to be weighed</MenuItem>
           {METHODS.map((m) => (
             <MenuItem key={m} value={m}>
@@ -124,7 +142,14 @@ const AddFoodDialog = ({ day, meal, onClose }: { day: DayDocument; meal: MealRow
         <>
           <DialogTitle id="food-dialog">Add a food to the {meal.time} meal</DialogTitle>
           <DialogContent>
-            <TextField label="Food, in parts: “chick bre”" value={text} onChange={(e) => setText(e.target.value)} autoFocus margin="dense" type="search" />
+            <TextField
+              label="Food, in parts: “chick bre”"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              autoFocus
+              margin="dense"
+              type="search"
+            />
             <p className="hidden" role="status">
               {isFetching ? 'Looking' : `${data?.foods.length ?? 0} foods`}
             </p>
@@ -138,7 +163,13 @@ const AddFoodDialog = ({ day, meal, onClose }: { day: DayDocument; meal: MealRow
                 </li>
               ))}
             </ul>
-            {data?.foods.length === 0 && <p className="second">{q === '' ? 'Type to find a food. What you eat often will stand here.' : `Nothing is called “${q}”.`}</p>}
+            {data?.foods.length === 0 && (
+              <p className="second">
+                {q === ''
+                  ? 'Type to find a food. What you eat often will stand here.'
+                  : `Nothing is called “${q}”.`}
+              </p>
+            )}
           </DialogContent>
           <DialogActions>
             <Button variant="text" onClick={() => setMaking(true)} sx={{ mr: 'auto' }}>

@@ -40,7 +40,14 @@ const BandRule = ({ id, sheet }: { id: TargetKey; sheet: DaySheet }) => {
           </span>
         )}
       </div>
-      <Rule label={name} unit={unit} value={line.eaten} planned={line.planned} spread={line.spread} window={window} />
+      <Rule
+        label={name}
+        unit={unit}
+        value={line.eaten}
+        planned={line.planned}
+        spread={line.spread}
+        window={window}
+      />
     </div>
   );
 };

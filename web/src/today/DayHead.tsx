@@ -10,14 +10,28 @@ const placeOf = (day: DayDocument, targets: DayTargets | undefined): string => {
   const parts: string[] = [];
   if (targets) {
     const { week, of } = phaseWeek(targets.phase, day.date);
-    parts.push(`${PHASE_NAMES[targets.phase.kind]}, week ${week} of ${of}`, `${targets.dayType.name.toLowerCase()} day`);
+    parts.push(
+      `${PHASE_NAMES[targets.phase.kind]}, week ${week} of ${of}`,
+      `${targets.dayType.name.toLowerCase()} day`,
+    );
   } else parts.push('No phase on this day, so no targets');
   const next = countdown(day.season, day.date);
-  if (next) parts.push(next.days === 0 ? `${next.event.name} is today` : `${weeksAndDays(next)} to ${next.event.name}`);
+  if (next)
+    parts.push(
+      next.days === 0 ? `${next.event.name} is today` : `${weeksAndDays(next)} to ${next.event.name}`,
+    );
   return parts.join(' · ');
 };
 
-export const DayHead = ({ day, targets, to }: { day: DayDocument; targets: DayTargets | undefined; to: (date: string) => string }) => (
+export const DayHead = ({
+  day,
+  targets,
+  to,
+}: {
+  day: DayDocument;
+  targets: DayTargets | undefined;
+  to: (date: string) => string;
+}) => (
   <div className="day-head">
     <div className="day-title">
       <h1 className="page-title">{longDate(day.date)}</h1>

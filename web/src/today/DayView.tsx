@@ -62,7 +62,11 @@ const Legend = () => (
   </div>
 );
 
-type Open = { kind: 'meal'; meal: MealRow | null } | { kind: 'portion'; portion: PortionRow } | { kind: 'add'; meal: MealRow } | null;
+type Open =
+  | { kind: 'meal'; meal: MealRow | null }
+  | { kind: 'portion'; portion: PortionRow }
+  | { kind: 'add'; meal: MealRow }
+  | null;
 
 /** One day on one page, the same for athlete and coach. */
 export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock }: DayViewProps) => {
@@ -92,9 +96,18 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
       <div className={dock ? 'day-body day-docked' : 'day-body'}>
         <section className="day-rail" aria-label="Meals">
           <Legend />
-          <Notes day={day} mealId={null} notes={day.notes.filter((n) => n.mealId === null)} label="Write beside the day" />
+          <Notes
+            day={day}
+            mealId={null}
+            notes={day.notes.filter((n) => n.mealId === null)}
+            label="Write beside the day"
+          />
           {sheet.meals.length === 0 ? (
-            <p className="day-empty">{editable ? 'Nothing is planned for this day yet. Add a meal, then a food.' : 'Nothing is logged on this day.'}</p>
+            <p className="day-empty">
+              {editable
+                ? 'Nothing is planned for this day yet. Add a meal, then a food.'
+                : 'Nothing is logged on this day.'}
+            </p>
           ) : (
             <Rail day={day} sheet={sheet} openId={openId} edit={edit} />
           )}
@@ -108,7 +121,14 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
         {dock && <aside className="day-dock">{dock}</aside>}
       </div>
       <Suspense fallback={null}>
-        {open?.kind === 'meal' && <MealDialog day={day} meal={open.meal} onClose={close} onAdded={(meal) => setOpen({ kind: 'add', meal })} />}
+        {open?.kind === 'meal' && (
+          <MealDialog
+            day={day}
+            meal={open.meal}
+            onClose={close}
+            onAdded={(meal) => setOpen({ kind: 'add', meal })}
+          />
+        )}
         {open?.kind === 'portion' && <PortionDialog day={day} portion={open.portion} onClose={close} />}
         {open?.kind === 'add' && <AddFoodDialog day={day} meal={open.meal} onClose={close} />}
       </Suspense>

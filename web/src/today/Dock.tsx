@@ -18,7 +18,9 @@ const Dock = ({ day, sheet, mealId, onLive }: DockProps) => {
     onLive(live);
     return () => onLive(undefined);
   }, [live, onLive]);
-  return <BenchPanel sheet={sheet} mealId={mealId} portions={portions} current={current} live={live} size="dock" />;
+  return (
+    <BenchPanel sheet={sheet} mealId={mealId} portions={portions} current={current} live={live} size="dock" />
+  );
 };
 
 export default Dock;

@@ -8,12 +8,23 @@ import { gramsText, oneDecimal, whole } from '../shell/show.ts';
 import { saveMeal } from '../sync/index.ts';
 import { Notes } from './Notes.tsx';
 
-const figure = (value: number | undefined, show: (v: number) => string): string => (value === undefined ? '?' : show(value));
+const figure = (value: number | undefined, show: (v: number) => string): string =>
+  value === undefined ? '?' : show(value);
 
-const Columns = ({ amounts, least }: { amounts: PortionLine['amounts'] | MealLine['totals']; least?: MealLine['atLeast'] }) => (
+const Columns = ({
+  amounts,
+  least,
+}: {
+  amounts: PortionLine['amounts'] | MealLine['totals'];
+  least?: MealLine['atLeast'];
+}) => (
   <>
     {(['ENERC', 'PROCNT', 'CARB', 'FAT'] as const).map((key) => (
-      <span key={key} className="col n" title={least?.[key] ? 'At least: a portion does not state it' : undefined}>
+      <span
+        key={key}
+        className="col n"
+        title={least?.[key] ? 'At least: a portion does not state it' : undefined}
+      >
         {least?.[key] ? '≥' : ''}
         {figure(amounts[key], key === 'ENERC' ? whole : oneDecimal)}
       </span>
@@ -26,16 +37,30 @@ const Amount = ({ line }: { line: PortionLine }) => {
   if (state === 'planned') return <span className="n is-planned">{gramsText(line.grams)}</span>;
   const planned = portion.plannedGrams;
   const off = planned !== null && Math.abs(planned - line.grams) > 1e-9;
-  const tone = planned === null || state !== 'live' ? '' : `is-${windowState(line.grams, portionWindow(planned))}`;
+  const tone =
+    planned === null || state !== 'live' ? '' : `is-${windowState(line.grams, portionWindow(planned))}`;
   return (
     <span className="amount">
       <b className={`n ${tone}`}>{gramsText(line.grams)}</b>
-      {off && (state === 'live' ? <span className="quiet"> of {gramsText(planned)}</span> : <s className="quiet n">{gramsText(planned)}</s>)}
+      {off &&
+        (state === 'live' ? (
+          <span className="quiet"> of {gramsText(planned)}</span>
+        ) : (
+          <s className="quiet n">{gramsText(planned)}</s>
+        ))}
     </span>
   );
 };
 
-const PortionLineRow = ({ line, open, onEdit }: { line: PortionLine; open: boolean; onEdit?: () => void }) => {
+const PortionLineRow = ({
+  line,
+  open,
+  onEdit,
+}: {
+  line: PortionLine;
+  open: boolean;
+  onEdit?: () => void;
+}) => {
   const { portion, state } = line;
   const name = portion.food.name;
   const window = portion.plannedGrams === null ? null : portionWindow(portion.plannedGrams);
@@ -70,7 +95,11 @@ const PortionLineRow = ({ line, open, onEdit }: { line: PortionLine; open: boole
         <Amount line={line} />
       </span>
       <span className="portion-method">
-        {state === 'live' ? <MethodMark method="live" /> : portion.method !== null && state !== 'planned' && <MethodMark method={portion.method} />}
+        {state === 'live' ? (
+          <MethodMark method="live" />
+        ) : (
+          portion.method !== null && state !== 'planned' && <MethodMark method={portion.method} />
+        )}
       </span>
       <Columns amounts={line.amounts} />
     </li>
@@ -129,14 +158,26 @@ export const MealBlock = ({ day, line, meal, notes, open, edit }: MealBlockProps
       <ul>
         {line.lines.map((portion) => {
           const row = rowOf(portion.id);
-          return <PortionLineRow key={portion.id} line={portion} open={open} onEdit={edit && row ? () => edit.portion(row) : undefined} />;
+          return (
+            <PortionLineRow
+              key={portion.id}
+              line={portion}
+              open={open}
+              onEdit={edit && row ? () => edit.portion(row) : undefined}
+            />
+          );
         })}
       </ul>
       <div className="meal-foot">
         {edit && (
           <div className="meal-tools">
             {line.measured < line.lines.length && (
-              <Button size="small" component={Link} to={`/bench/${meal.id}`} variant={open ? 'contained' : 'outlined'}>
+              <Button
+                size="small"
+                component={Link}
+                to={`/bench/${meal.id}`}
+                variant={open ? 'contained' : 'outlined'}
+              >
                 Weigh
               </Button>
             )}
@@ -144,7 +185,12 @@ export const MealBlock = ({ day, line, meal, notes, open, edit }: MealBlockProps
               Add a food
             </Button>
             {line.lines.length > 0 && (
-              <Button size="small" variant="text" aria-pressed={meal.eaten} onClick={() => saveMeal(day, meal, { eaten: !meal.eaten })}>
+              <Button
+                size="small"
+                variant="text"
+                aria-pressed={meal.eaten}
+                onClick={() => saveMeal(day, meal, { eaten: !meal.eaten })}
+              >
                 {meal.eaten ? 'Not eaten after all' : 'Eaten'}
               </Button>
             )}

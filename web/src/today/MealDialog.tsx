@@ -40,7 +40,7 @@ const MealDialog = ({ day, meal, onClose, onAdded }: MealDialogProps) => {
   const away = (): void => {
     if (!meal) return;
     saveMeal(day, meal, { deleted: true });
-    offerUndo('The meal is taken away.', () => saveMeal(day, { ...meal, version: meal.version + 1 }, { deleted: false }));
+    offerUndo('The meal is taken away.', () => saveMeal(day, meal, { deleted: false }));
     onClose();
   };
   return (
@@ -54,7 +54,11 @@ const MealDialog = ({ day, meal, onClose, onAdded }: MealDialogProps) => {
             value={time}
             onChange={(e) => setTime(e.target.value)}
             error={!valid}
-            helperText={valid ? 'Meals are numbered by their time. Before 04:00 it is still the day before.' : 'A time lies between 00:00 and 23:59.'}
+            helperText={
+              valid
+                ? 'Meals are numbered by their time. Before 04:00 it is still the day before.'
+                : 'A time lies between 00:00 and 23:59.'
+            }
             slotProps={{ inputLabel: { shrink: true } }}
             margin="dense"
             autoFocus

@@ -19,10 +19,21 @@ const FIELDS = [
   ['NA', 'Sodium, mg'],
 ] as const;
 
-const read = (text: string): number | undefined => (text.trim() === '' ? undefined : Number(text.replace(',', '.')));
+const read = (text: string): number | undefined =>
+  text.trim() === '' ? undefined : Number(text.replace(',', '.'));
 
 /** An own food, per 100 g. What is left empty is unknown, not zero. */
-export const NewFoodForm = ({ athleteId, name: first, onMade, onBack }: { athleteId: string; name: string; onMade: (food: Food) => void; onBack: () => void }) => {
+export const NewFoodForm = ({
+  athleteId,
+  name: first,
+  onMade,
+  onBack,
+}: {
+  athleteId: string;
+  name: string;
+  onMade: (food: Food) => void;
+  onBack: () => void;
+}) => {
   const [id] = useState(() => uuidv7());
   const [name, setName] = useState(first);
   const [state, setState] = useState<Food['state']>('as sold');
@@ -57,16 +68,32 @@ export const NewFoodForm = ({ athleteId, name: first, onMade, onBack }: { athlet
     <form onSubmit={(event) => void save(event)} noValidate>
       <DialogTitle id="food-dialog">New food, per 100 g</DialogTitle>
       <DialogContent className="rows">
-        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} margin="dense" autoFocus />
+        <TextField
+          label="Name"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          margin="dense"
+          autoFocus
+        />
         <div className="pair">
-          <TextField select label="State" value={state} onChange={(e) => setState(e.target.value as Food['state'])}>
+          <TextField
+            select
+            label="State"
+            value={state}
+            onChange={(e) => setState(e.target.value as Food['state'])}
+          >
             {FoodState.options.map((s) => (
               <MenuItem key={s} value={s}>
                 {s}
               </MenuItem>
             ))}
           </TextField>
-          <TextField select label="Carbohydrate is stated" value={basis} onChange={(e) => setBasis(e.target.value as typeof basis)}>
+          <TextField
+            select
+            label="Carbohydrate is stated"
+            value={basis}
+            onChange={(e) => setBasis(e.target.value as typeof basis)}
+          >
             <MenuItem value="CHOAVLDF">without fibre (EU, UK, AU)</MenuItem>
             <MenuItem value="CHOCDF">with fibre inside (US, CA)</MenuItem>
           </TextField>

@@ -5,7 +5,17 @@ import { useState } from 'react';
 import { saveNote, useSession } from '../sync/index.ts';
 
 /** The words beside a day or a meal, and a place to write more. */
-export const Notes = ({ day, mealId, notes, label }: { day: DayDocument; mealId: string | null; notes: NoteRow[]; label: string }) => {
+export const Notes = ({
+  day,
+  mealId,
+  notes,
+  label,
+}: {
+  day: DayDocument;
+  mealId: string | null;
+  notes: NoteRow[];
+  label: string;
+}) => {
   const { person } = useSession();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
@@ -21,7 +31,11 @@ export const Notes = ({ day, mealId, notes, label }: { day: DayDocument; mealId:
         <p key={note.id} className="note">
           <b>{note.authorName}:</b> {note.text}
           {note.authorId === person.id && (
-            <button type="button" className="note-away" onClick={() => saveNote(day, note, note.mealId, note.text, true)}>
+            <button
+              type="button"
+              className="note-away"
+              onClick={() => saveNote(day, note, note.mealId, note.text, true)}
+            >
               take back
             </button>
           )}
@@ -38,7 +52,14 @@ export const Notes = ({ day, mealId, notes, label }: { day: DayDocument; mealId:
             if (event.key === 'Escape') setOpen(false);
           }}
         >
-          <TextField label={label} value={text} onChange={(e) => setText(e.target.value)} multiline autoFocus slotProps={{ htmlInput: { maxLength: 4000 } }} />
+          <TextField
+            label={label}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            multiline
+            autoFocus
+            slotProps={{ htmlInput: { maxLength: 4000 } }}
+          />
           <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
             Write
           </Button>

@@ -14,13 +14,22 @@ import { savePortion } from '../sync/index.ts';
 import { readGrams } from './readGrams.ts';
 
 /** A portion by hand: its plan, its true amount and how that is known. */
-const PortionDialog = ({ day, portion, onClose }: { day: DayDocument; portion: PortionRow; onClose: () => void }) => {
+const PortionDialog = ({
+  day,
+  portion,
+  onClose,
+}: {
+  day: DayDocument;
+  portion: PortionRow;
+  onClose: () => void;
+}) => {
   const [planned, setPlanned] = useState(portion.plannedGrams === null ? '' : String(portion.plannedGrams));
   const [grams, setGrams] = useState(portion.grams === null ? '' : String(portion.grams));
   const [method, setMethod] = useState<Method>(portion.method ?? 'scale');
   const plannedRead = readGrams(planned);
   const gramsRead = readGrams(grams);
-  const nothing = plannedRead.grams === null && gramsRead.grams === null && !plannedRead.fault && !gramsRead.fault;
+  const nothing =
+    plannedRead.grams === null && gramsRead.grams === null && !plannedRead.fault && !gramsRead.fault;
   const fault = nothing ? 'Give a plan or a true amount.' : (gramsRead.fault ?? undefined);
   const save = (event: FormEvent): void => {
     event.preventDefault();
@@ -37,7 +46,7 @@ const PortionDialog = ({ day, portion, onClose }: { day: DayDocument; portion: P
   };
   const away = (): void => {
     savePortion(day, portion, { deleted: true });
-    offerUndo(`${portion.food.name} is taken away.`, () => savePortion(day, { ...portion, version: portion.version + 1 }, { deleted: false }));
+    offerUndo(`${portion.food.name} is taken away.`, () => savePortion(day, portion, { deleted: false }));
     onClose();
   };
   return (
@@ -48,9 +57,31 @@ const PortionDialog = ({ day, portion, onClose }: { day: DayDocument; portion: P
           <p className="quiet">
             {portion.food.state}. {portion.food.source}
           </p>
-          <TextField label="Planned, g" value={planned} onChange={(e) => setPlanned(e.target.value)} error={!!plannedRead.fault} helperText={plannedRead.fault} slotProps={{ htmlInput: { inputMode: 'decimal' } }} margin="dense" />
-          <TextField label="True amount, g" value={grams} onChange={(e) => setGrams(e.target.value)} error={!!fault} helperText={fault ?? 'Empty while it is only planned.'} slotProps={{ htmlInput: { inputMode: 'decimal' } }} autoFocus />
-          <TextField select label="How it is known" value={method} onChange={(e) => setMethod(e.target.value as Method)} disabled={gramsRead.grams === null}>
+          <TextField
+            label="Planned, g"
+            value={planned}
+            onChange={(e) => setPlanned(e.target.value)}
+            error={!!plannedRead.fault}
+            helperText={plannedRead.fault}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            margin="dense"
+          />
+          <TextField
+            label="True amount, g"
+            value={grams}
+            onChange={(e) => setGrams(e.target.value)}
+            error={!!fault}
+            helperText={fault ?? 'Empty while it is only planned.'}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            autoFocus
+          />
+          <TextField
+            select
+            label="How it is known"
+            value={method}
+            onChange={(e) => setMethod(e.target.value as Method)}
+            disabled={gramsRead.grams === null}
+          >
             {METHODS.map((m) => (
               <MenuItem key={m} value={m}>
                 {METHOD_NAMES[m]}
@@ -59,7 +90,8 @@ const PortionDialog = ({ day, portion, onClose }: { day: DayDocument; portion: P
           </TextField>
           {portion.trail && (
             <p className="quiet">
-              From the {portion.trail.source}: {portion.trail.gross} g gross, {portion.trail.tare} g tare, in steps of {portion.trail.division} g,{' '}
+              From the {portion.trail.source}: {portion.trail.gross} g gross, {portion.trail.tare} g tare, in
+              steps of {portion.trail.division} g,{' '}
               {portion.trail.settled === 'stable' ? 'standing still' : 'taken while moving'}.
             </p>
           )}

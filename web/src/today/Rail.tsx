@@ -42,7 +42,10 @@ const Hours = ({ day, points, height }: { day: DayDocument; points: Anchor[]; he
   const now = useNow(day.athlete.zone);
   const { dayTurnsAt } = day.athlete;
   const place = railPosition(points, height);
-  const nowAt = day.date === day.today ? Math.max(10, Math.min(height - 10, place((now - dayTurnsAt + 1440) % 1440))) : null;
+  const nowAt =
+    day.date === day.today
+      ? Math.max(10, Math.min(height - 10, place((now - dayTurnsAt + 1440) % 1440)))
+      : null;
   return (
     <svg className="hours" width="64" height={height} aria-hidden focusable="false">
       <path d={`M46 0V${height}`} stroke="var(--ink)" strokeWidth="1.4" />
@@ -70,7 +73,17 @@ const Hours = ({ day, points, height }: { day: DayDocument; points: Anchor[]; he
 };
 
 /** The day from top to bottom: the hours, and the meals that stand at them. */
-export const Rail = ({ day, sheet, openId, edit }: { day: DayDocument; sheet: DaySheet; openId: string | undefined; edit: MealBlockProps['edit'] }) => {
+export const Rail = ({
+  day,
+  sheet,
+  openId,
+  edit,
+}: {
+  day: DayDocument;
+  sheet: DaySheet;
+  openId: string | undefined;
+  edit: MealBlockProps['edit'];
+}) => {
   const [ref, { points, height }] = useAnchors(day.athlete.dayTurnsAt, sheet.meals.length);
   return (
     <div className="rail">

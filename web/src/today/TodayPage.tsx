@@ -28,7 +28,10 @@ export const TodayPage = () => {
   const [live, setLive] = useState<LivePortion | undefined>();
   const targets = useMemo(() => day && targetsOf(day), [day]);
   const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
-  const sheet = useMemo(() => (live && day ? sheetOf(day, targets, live) : planned), [day, targets, live, planned]);
+  const sheet = useMemo(
+    () => (live && day ? sheetOf(day, targets, live) : planned),
+    [day, targets, live, planned],
+  );
   const isToday = day?.date === day?.today;
   const openId = isToday ? nextMeal(planned) : undefined;
   const wide = useMediaQuery('(min-width: 1180px)');
@@ -88,13 +91,18 @@ const StillFits = ({ sheet }: { sheet: DaySheet }) => (
           <span className="tile" aria-hidden>
             {key === 'PROCNT' ? 'P' : key === 'CARB' ? 'C' : 'F'}
           </span>
-          <span>{high < 0 ? `${Math.round(-high)} g over` : `${Math.round(low)}–${Math.round(high)} g left`}</span>
+          <span>
+            {high < 0 ? `${Math.round(-high)} g over` : `${Math.round(low)}–${Math.round(high)} g left`}
+          </span>
           <span className={`is-${landsState}`}>
-            {landsState === 'inside' ? 'the plan fits' : landsState === 'short' ? 'the plan falls short' : 'the plan is over'}
+            {landsState === 'inside'
+              ? 'the plan fits'
+              : landsState === 'short'
+                ? 'the plan falls short'
+                : 'the plan is over'}
           </span>
         </p>
       );
     })}
   </section>
 );
-

@@ -7,5 +7,7 @@ export const readGrams = (text: string): { grams: number | null; fault?: string 
   const number = /^[+-]?\d*\.?\d+$/.test(trimmed) ? Number(trimmed) : NaN;
   if (Number.isNaN(number)) return { grams: null, fault: `“${text.trim()}” is not a number of grams.` };
   const read = PortionGrams.safeParse(number);
-  return read.success ? { grams: read.data } : { grams: null, fault: read.error.issues[0]?.message ?? 'Check the weight.' };
+  return read.success
+    ? { grams: read.data }
+    : { grams: null, fault: read.error.issues[0]?.message ?? 'Check the weight.' };
 };

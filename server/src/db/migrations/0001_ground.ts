@@ -43,7 +43,9 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     ended_at timestamptz
   )`);
   await run(`create index session_person on session (person_id)`);
-  await run(`create table rate_limit (key varchar(255) primary key, points integer not null default 0, expire bigint)`);
+  await run(
+    `create table rate_limit (key varchar(255) primary key, points integer not null default 0, expire bigint)`,
+  );
   await run(`create table house (key text primary key, value jsonb not null)`);
 
   await run(`create table athlete (
@@ -64,7 +66,9 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     ended_at timestamptz,
     primary key (athlete_id, id)
   )`);
-  await run(`create unique index coach_grant_live on coach_grant (athlete_id, coach_id) where ended_at is null`);
+  await run(
+    `create unique index coach_grant_live on coach_grant (athlete_id, coach_id) where ended_at is null`,
+  );
   await run(`create index coach_grant_coach on coach_grant (coach_id) where ended_at is null`);
 
   await run(`create table season_revision (
@@ -246,7 +250,9 @@ const functions = async (run: (text: string) => Promise<unknown>): Promise<void>
       return null;
     end $$`);
   for (const [table, what] of Object.entries(NOTIFIED))
-    await run(`create trigger tell after insert or update on ${table} for each row execute function tell_change('${what}')`);
+    await run(
+      `create trigger tell after insert or update on ${table} for each row execute function tell_change('${what}')`,
+    );
   for (const table of [...OWN_TABLES, 'note'])
     await run(`create trigger keep after update on ${table} for each row execute function keep_history()`);
 };
@@ -299,7 +305,9 @@ const policies = async (run: (text: string) => Promise<unknown>): Promise<void> 
   await run(`grant update (ended_at) on coach_grant to maul_app`);
   await run(`create policy read on coach_grant for select to maul_app
     using (${OWN} or coach_id = (select acting_person()))`);
-  await run(`create policy add on coach_grant for insert to maul_app with check (${OWN} and ended_at is null)`);
+  await run(
+    `create policy add on coach_grant for insert to maul_app with check (${OWN} and ended_at is null)`,
+  );
   await run(`create policy finish on coach_grant for update to maul_app
     using ((${OWN} or coach_id = (select acting_person())) and ended_at is null) with check (ended_at is not null)`);
 };

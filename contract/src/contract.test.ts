@@ -1,0 +1,128 @@
+import { describe, expect, test } from '@jest/globals';
+import { openApiDocument } from './openapi.ts';
+import {
+  Nutrients,
+  Password,
+  Problem,
+  PROBLEMS,
+  PutFood,
+  PutPortion,
+  routes,
+  Season,
+  SignUp,
+  Time,
+  Zone,
+  type Route,
+} from './index.ts';
+
+const all = Object.entries(routes) as [string, Route][];
+const portion = {
+  base: 0,
+  mealId: '01890a5d-ac96-774b-bcce-b302099a8057',
+  position: 0,
+  food: { id: 'x', name: 'Oats', state: 'dry', source: 'test', per100g: { PROCNT: 13 } },
+  plannedGrams: 60,
+  grams: null,
+  method: null,
+  division: null,
+  trail: null,
+  deleted: false,
+};
+const first = (schema: typeof PutPortion, value: unknown) =>
+  schema.safeParse(value).error?.issues[0]?.message;
+
+describe('every route', () => {
+  test.each(all)('%s refuses unknown fields on the way in and out', (_name, route) => {
+    for (const part of [route.params, route.query, route.body, route.response]) {
+      const result = part.safeParse({ somethingElse: 1 });
+      expect(result.success).toBe(false);
+    }
+  });
+  test('no two share a verb and an address', () => {
+    const keys = all.map(([, r]) => `${r.verb} ${r.path}`);
+    expect(new Set(keys).size).toBe(keys.length);
+  });
+  test('only the door is public', () => {
+    expect(all.filter(([, r]) => r.access === 'public').map(([name]) => name)).toEqual([
+      'health',
+      'demo',
+      'signUp',
+      'signIn',
+    ]);
+  });
+  test('the OpenAPI document names each with its parameters', () => {
+    const { paths, openapi } = openApiDocument();
+    expect(openapi).toBe('3.1.0');
+    const operations = Object.values(paths).flatMap((p) => Object.values(p)) as {
+      operationId: string;
+      parameters: { name: string; required: boolean }[];
+    }[];
+    expect(operations.map((o) => o.operationId).sort()).toEqual(all.map(([name]) => name).sort());
+    const foods = operations.find((o) => o.operationId === 'foods');
+    expect(foods?.parameters.map((p) => [p.name, p.required])).toEqual([
+      ['athleteId', true],
+      ['q', false],
+      ['limit', false],
+    ]);
+  });
+});
+
+describe('weights and methods', () => {
+  test('a planned and a measured portion', () => {
+    expect(PutPortion.safeParse(portion).success).toBe(true);
+    expect(PutPortion.safeParse({ ...portion, grams: 61, method: 'scale', division: 1 }).success).toBe(true);
+  });
+  test.each([
+    [{ grams: -1, method: 'scale' }, 'A weight is more than 0 g.'],
+    [{ grams: 5000.1, method: 'scale' }, 'More than 5 kg is not one portion: check the weight.'],
+    [{ grams: Number.NaN, method: 'scale' }, 'A weight is a number of grams.'],
+    [{ grams: 10 }, 'A measured portion says how it was measured, and only a measured one does.'],
+    [{ plannedGrams: null }, 'A portion has a planned or a measured amount.'],
+  ])('%j: %s', (change, sentence) => {
+    expect(first(PutPortion, { ...portion, ...change })).toBe(sentence);
+  });
+});
+
+describe('words that are checked', () => {
+  test('passwords by length alone', () => {
+    expect(Password.safeParse('ninechars').success).toBe(false);
+    expect(Password.safeParse('aaaaaaaaaa').success).toBe(true);
+  });
+  test('an email is small letters', () => {
+    const person = {
+      id: portion.mealId,
+      name: ' Ana ',
+      email: 'ANA@X.ORG',
+      password: 'long enough!',
+      role: 'coach',
+    };
+    expect(SignUp.parse(person)).toMatchObject({ email: 'ana@x.org', name: 'Ana' });
+  });
+  test('times and zones', () => {
+    expect(Time.safeParse('24:00').success).toBe(false);
+    expect(Time.safeParse('03:59').success).toBe(true);
+    expect(Zone.safeParse('Europe/Vienna').success).toBe(true);
+    expect(Zone.safeParse('Europe/Nowhere').success).toBe(false);
+  });
+  test('nutrients are tagnames, never negative', () => {
+    expect(Nutrients.safeParse({ PROCNT: 1, VITB12: 2 }).success).toBe(true);
+    expect(Nutrients.safeParse({ protein: 1 }).success).toBe(false);
+    expect(Nutrients.safeParse({ FAT: -1 }).success).toBe(false);
+  });
+  test('a food of more than 100 g in 100 g, and fibre above total carbohydrate, are refused', () => {
+    const food = { base: 0, name: 'X', state: 'raw', measures: [], deleted: false };
+    expect(PutFood.safeParse({ ...food, per100g: { PROCNT: 50, FAT: 51 } }).success).toBe(false);
+    expect(PutFood.safeParse({ ...food, per100g: { CHOCDF: 5, FIBTG: 9 } }).success).toBe(false);
+    expect(PutFood.safeParse({ ...food, per100g: { CHOAVLDF: 5, FIBTG: 34 } }).success).toBe(true);
+  });
+  test('a season with a week of six days is refused', () => {
+    expect(Season.safeParse({ phases: [{ week: ['a'] }], events: [] }).success).toBe(false);
+    expect(Season.safeParse({ phases: [], events: [] }).success).toBe(true);
+  });
+  test('every problem has a status of its own class', () => {
+    for (const status of Object.values(PROBLEMS)) expect(status).toBeGreaterThanOrEqual(400);
+    expect(
+      Problem.safeParse({ type: 't', title: 't', status: 409, detail: 'd', current: { version: 2 } }).success,
+    ).toBe(true);
+  });
+});

@@ -1,0 +1,57 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page } from '@playwright/test';
+
+/** Signs a demo person in through the sign-in page. */
+export const enterAs = async (page: Page, name: string): Promise<void> => {
+  await page.goto('/sign-in');
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+};
+
+/** No finding of WCAG 2.2 A or AA on the page as it stands. */
+export const accessible = async (page: Page): Promise<void> => {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
+};
+
+/** The number of grams on the readout. */
+export const readout = async (page: Page): Promise<number> =>
+  Number(await page.getByTestId('readout').innerText());
+
+/** The button that pours the planned amount. */
+const POUR = /^Pour \d+ (\+ \d+ )?g$/;
+
+/** Presses a button by keyboard alone. */
+export const pressKey = async (page: Page, name: string | RegExp, key = 'Enter'): Promise<void> => {
+  const button = page.getByRole('button', { name });
+  await button.focus();
+  await page.keyboard.press(key);
+};
+
+export const steady = (page: Page) => expect(page.locator('.bench-strip')).toContainText('Scale steady');
+export const said = (page: Page) => page.locator('.bench-said');
+
+/** A bowl on the scale, tared, by keyboard. */
+export const bowlOn = async (page: Page): Promise<void> => {
+  await steady(page);
+  await pressKey(page, 'Bowl on');
+  await expect(page.locator('.bench-strip')).toContainText('moving');
+  await page.keyboard.press('t');
+  await expect(page.locator('.bench-strip')).toContainText('tared at 386');
+};
+
+/** Pours the planned amount by keyboard, and sees the scale move. */
+export const pour = async (page: Page): Promise<void> => {
+  await pressKey(page, POUR);
+  await expect(page.locator('.bench-strip')).toContainText('moving');
+};
+
+/** Pours by keyboard, waits for the scale, captures. Returns what was captured, as the bench says it. */
+export const pourAndCapture = async (page: Page): Promise<string> => {
+  await pour(page);
+  await page.keyboard.press('c');
+  await expect(said(page)).toHaveText(/^Captured \d+ g\.$/);
+  return (await said(page).innerText()).replace(/\D/g, '');
+};

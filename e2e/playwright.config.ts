@@ -1,0 +1,49 @@
+import { defineConfig } from '@playwright/test';
+import { join } from 'node:path';
+
+const root = join(import.meta.dirname, '..');
+const port = Number(process.env.MAUL_E2E_PORT ?? 4299);
+const home = process.env.MAUL_E2E_HOME ?? join(root, '.maul/e2e');
+
+export default defineConfig({
+  testDir: import.meta.dirname,
+  testMatch: '*.spec.ts',
+  outputDir: join(root, 'test-results'),
+  fullyParallel: false,
+  workers: 1,
+  retries: 0,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  forbidOnly: true,
+  reporter: process.env.MAUL_E2E_REPORT
+    ? [['list'], ['json', { outputFile: process.env.MAUL_E2E_REPORT }]]
+    : 'list',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    locale: 'en-GB',
+    timezoneId: 'Europe/Vienna',
+    trace: 'off',
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      chromiumSandbox: false,
+      args: [
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  projects: [
+    { name: 'desktop', use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+  ],
+  webServer: {
+    command: `node ${join(root, 'scripts/start.mjs')} --fresh`,
+    url: `http://127.0.0.1:${port}/api/health`,
+    env: { ...(process.env as Record<string, string>), MAUL_HOME: home, PORT: String(port) },
+    timeout: 180_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 20_000 },
+  },
+});

@@ -1,0 +1,74 @@
+// npm test: checks, unit tests and browser tests; ends with the line "N passed, N failed".
+import { spawn } from 'node:child_process';
+import { mkdtempSync, chmodSync, existsSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensurePackages, freePort, Plain } from './postgres.mjs';
+import { ensureBuild, ensureModules, root } from './project.mjs';
+
+const run = (command, args, env = {}) =>
+  new Promise((done) => {
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    child.on('error', () => done(1));
+    child.on('exit', (code) => done(code ?? 1));
+  });
+const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
+
+let passed = 0;
+let failed = 0;
+const count = (good, bad) => {
+  passed += good;
+  failed += bad;
+};
+
+const scratch = mkdtempSync(join(tmpdir(), 'maul-run-'));
+chmodSync(scratch, 0o755);
+try {
+  ensurePackages({ chromium: true });
+  ensureModules();
+
+  for (const check of ['types', 'lint', 'boundaries', 'format:check']) {
+    console.log(`\n— ${check}`);
+    const code = await run('npm', ['run', '--silent', check]);
+    count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
+  }
+
+  console.log('\n— unit and server tests');
+  const unit = join(scratch, 'unit.json');
+  const jest = [
+    '--experimental-vm-modules',
+    '--disable-warning=ExperimentalWarning',
+    'node_modules/jest/bin/jest.js',
+  ];
+  const code = await run(process.execPath, [...jest, '--json', `--outputFile=${unit}`]);
+  const report = read(unit);
+  // A file that does not even load fails without a single test: it counts as one.
+  const broken =
+    report?.testResults.filter((t) => t.status === 'failed' && t.assertionResults.length === 0).length ?? 1;
+  count(report?.numPassedTests ?? 0, (report?.numFailedTests ?? 0) + broken);
+  if (code !== 0 && failed === 0) failed += 1;
+
+  console.log('\n— browser tests');
+  ensureBuild();
+  const browser = join(scratch, 'browser.json');
+  const e2e = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
+    MAUL_E2E_REPORT: browser,
+    MAUL_E2E_HOME: join(scratch, 'home'),
+    MAUL_E2E_PORT: String(await freePort()),
+    DATABASE_URL: '',
+  });
+  const stats = read(browser)?.stats;
+  count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
+  if (e2e !== 0 && !(stats?.unexpected > 0)) failed += 1;
+} catch (error) {
+  console.error(error instanceof Plain ? error.message : error);
+  failed += 1;
+} finally {
+  rmSync(scratch, { recursive: true, force: true });
+}
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 ? 0 : 1);

@@ -1,0 +1,2 @@
+/** Stands in for style sheets where nothing is drawn. */
+export default {};

@@ -1,0 +1,152 @@
+import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { outboxKeeper } from './keeper.ts';
+import { Outbox, useOutbox, type OutboxEntry } from './outbox.ts';
+
+const ATHLETE = '01890a5d-ac96-774b-bcce-b302099a8057';
+const ROW = '01890a5d-ac96-774b-bcce-b302099a8058';
+const weighIn = (kg: number, base = 0, id = ROW) => ({
+  athleteId: ATHLETE,
+  day: '2026-11-24',
+  route: 'putWeighIn' as const,
+  id,
+  body: { base, day: '2026-11-24' as never, kg, deleted: false },
+});
+
+type Answer = (body: { base: number; kg: number }) => { status: number; body: object } | 'no answer';
+let requests: { base: number; kg: number }[] = [];
+let answer: Answer;
+const saved = (kg: number, version: number) => ({
+  status: 200,
+  body: { id: ROW, day: '2026-11-24', kg, version, deleted: false },
+});
+const problem = (name: string, status: number, extra: object = {}) => ({
+  status,
+  body: { type: `urn:maul:problem:${name}`, title: name, status, detail: `It is ${name}.`, ...extra },
+});
+
+globalThis.fetch = jest.fn((_url: unknown, init?: { body?: unknown }) => {
+  const body = JSON.parse(String(init?.body)) as { base: number; kg: number };
+  requests.push(body);
+  const found = answer(body);
+  if (found === 'no answer') return Promise.reject(new TypeError('Failed to fetch'));
+  return Promise.resolve(new Response(JSON.stringify(found.body), { status: found.status }));
+});
+
+const settle = async (until: () => boolean) => {
+  for (let i = 0; i < 200 && !until(); i += 1) await new Promise((done) => setImmediate(done));
+  expect(until()).toBe(true);
+};
+const entries = () => useOutbox.getState().entries;
+const landed: [string, unknown][] = [];
+let outbox: Outbox;
+
+beforeEach(async () => {
+  for (const entry of await outboxKeeper.all('me')) await outboxKeeper.remove(entry.key);
+  useOutbox.setState({ entries: [], reachable: true, trouble: null });
+  requests = [];
+  landed.length = 0;
+  outbox = new Outbox(outboxKeeper, (entry: OutboxEntry, row) => landed.push([entry.id, row]));
+  await outbox.open('me');
+});
+
+describe('the outbox', () => {
+  test('sends at once, tells what was saved, and is empty again', async () => {
+    answer = ({ kg }) => saved(kg, 1);
+    outbox.add(weighIn(80));
+    expect(entries()).toHaveLength(1);
+    await settle(() => entries().length === 0);
+    expect(requests).toEqual([{ base: 0, day: '2026-11-24', kg: 80, deleted: false }]);
+    expect(landed).toHaveLength(1);
+  });
+  test('keeps what the server does not answer, through a reload, and sends it once', async () => {
+    answer = () => 'no answer';
+    outbox.add(weighIn(80));
+    await settle(() => useOutbox.getState().trouble !== null);
+    expect(useOutbox.getState().reachable).toBe(false);
+    expect(entries()).toHaveLength(1);
+    await settle(() => true);
+    // The page is loaded anew: memory is gone, the device is not.
+    useOutbox.setState({ entries: [], reachable: true, trouble: null });
+    let kept: OutboxEntry[] = [];
+    for (let i = 0; i < 50 && kept.length === 0; i += 1) kept = await outboxKeeper.all('me');
+    expect(kept).toHaveLength(1);
+    requests = [];
+    answer = ({ kg }) => saved(kg, 1);
+    await new Outbox(outboxKeeper, () => undefined).open('me');
+    await settle(() => entries().length === 0);
+    expect(requests.map((r) => r.kg)).toEqual([80]);
+  });
+  test('a change that waits is replaced by the next one of its row, and the last word is what is saved', async () => {
+    answer = () => 'no answer';
+    outbox.add(weighIn(80));
+    await settle(() => useOutbox.getState().trouble !== null);
+    let version = 0;
+    requests = [];
+    answer = ({ kg, base }) => (base === version ? saved(kg, ++version) : problem('stale', 409));
+    outbox.add(weighIn(81));
+    outbox.add(weighIn(82));
+    await settle(() => entries().length === 0);
+    expect(requests.map((r) => [r.base, r.kg])).toEqual([
+      [0, 81],
+      [1, 82],
+    ]);
+  });
+  test('a change made while the row is on its way starts from what the server answers', async () => {
+    let version = 0;
+    answer = ({ kg, base }) => (base === version ? saved(kg, ++version) : problem('stale', 409));
+    outbox.add(weighIn(80));
+    outbox.add(weighIn(81));
+    await settle(() => entries().length === 0);
+    expect(requests.map((r) => [r.base, r.kg])).toEqual([
+      [0, 80],
+      [1, 81],
+    ]);
+    // And so does the next one, though the page still shows the older version.
+    outbox.add(weighIn(82, 0));
+    await settle(() => entries().length === 0);
+    expect(requests.at(-1)).toMatchObject({ base: 2, kg: 82 });
+  });
+  test('a full disk or a stopped database is waited out, not refused', async () => {
+    for (const [name, status] of [
+      ['disk-full', 507],
+      ['database-away', 503],
+    ] as const) {
+      answer = () => problem(name, status);
+      outbox.add(weighIn(80));
+      await settle(() => useOutbox.getState().trouble === `It is ${name}.`);
+      expect(entries()[0]?.state).toBe('waiting');
+      expect(useOutbox.getState().reachable).toBe(true);
+    }
+  });
+  test('a stale change is said and kept; one may put it on top, or let it go', async () => {
+    answer = ({ kg, base }) =>
+      base === 7 ? saved(kg, 8) : problem('stale', 409, { current: { version: 7 } });
+    outbox.add(weighIn(80, 3));
+    await settle(() => entries()[0]?.state === 'refused');
+    expect(entries()[0]?.refusal).toEqual({ sentence: 'It is stale.', stale: true, currentVersion: 7 });
+    outbox.insist(entries()[0]?.key ?? '');
+    await settle(() => entries().length === 0);
+    expect(requests.at(-1)).toMatchObject({ base: 7, kg: 80 });
+    outbox.add(weighIn(90, 3, ATHLETE));
+    await settle(() => entries()[0]?.state === 'refused');
+    outbox.drop(entries()[0]?.key ?? '');
+    expect(entries()).toEqual([]);
+  });
+  test('a refused change does not hold up the others', async () => {
+    answer = ({ kg }) => (kg > 100 ? problem('invalid', 422) : saved(kg, 1));
+    outbox.add(weighIn(500));
+    outbox.add(weighIn(80, 0, ATHLETE));
+    await settle(() => entries().length === 1 && entries()[0]?.state === 'refused');
+    expect(landed.map(([id]) => id)).toEqual([ATHLETE]);
+  });
+  test('another person’s changes stay where they are', async () => {
+    answer = () => 'no answer';
+    outbox.add(weighIn(80));
+    await settle(() => useOutbox.getState().trouble !== null);
+    requests = [];
+    useOutbox.setState({ entries: [], trouble: null });
+    await outbox.open('somebody else');
+    await settle(() => true);
+    expect(requests).toEqual([]);
+  });
+});
