@@ -33,4 +33,6 @@ export default tseslint.config(
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },
   { files: ['**/*.mjs'], languageOptions: { globals: globals.node } },
+  // What it evaluates runs in the page.
+  { files: ['scripts/screenshots.mjs'], languageOptions: { globals: globals.browser } },
 );

@@ -30,12 +30,14 @@ const choosePort = async () => {
 };
 
 let house;
+let running = false;
 let stopping = false;
 const stop = async (code) => {
   if (stopping) return;
   stopping = true;
   await house?.stop().catch((error) => console.error(error.message));
-  rmSync(runFile, { force: true });
+  // A start that was refused leaves the running one's file alone.
+  if (running) rmSync(runFile, { force: true });
   process.exit(code);
 };
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
@@ -52,6 +54,7 @@ try {
   ensureBuild();
   const { freshen, openHouse } = await import('./house.mjs');
   const port = await choosePort();
+  running = true;
   writeFileSync(runFile, JSON.stringify({ pid: process.pid, address: `http://127.0.0.1:${port}` }));
   if (process.argv.includes('--fresh')) await freshen(home);
   house = await openHouse({ home, port });

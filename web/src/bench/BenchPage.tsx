@@ -24,7 +24,7 @@ const DayRules = ({ sheet }: { sheet: DaySheet }) => (
             {line.window && (
               <span className="quiet">
                 {' '}
-                {line.window.low}–{line.window.high}
+                {whole(line.window.low)}–{whole(line.window.high)}
               </span>
             )}
           </span>

@@ -45,7 +45,10 @@ export const standing = (
   state: WindowState,
 ): string => {
   if (state === 'inside') return 'inside';
-  return state === 'short' ? `${whole(window.low - value)} short` : `${whole(value - window.high)} over`;
+  const off = state === 'short' ? window.low - value : value - window.high;
+  // Less than one is said in tenths: "0 over" would be no reason to be red.
+  const amount = off < 0.95 ? Math.max(0.1, off).toFixed(1) : whole(off);
+  return `${amount} ${state}`;
 };
 
 export const plural = (count: number, one: string, many = `${one}s`): string =>

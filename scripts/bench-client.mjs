@@ -1,0 +1,246 @@
+// One row of the bench, measured from outside: over HTTP, and through the bare driver as the same role.
+import { randomUUID } from 'node:crypto';
+import { Agent, request } from 'node:http';
+import pg from 'pg';
+import { v7 as uuidv7 } from 'uuid';
+
+const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl, MAUL_APP: appUrl } = process.env;
+
+const send = (agent, method, path, { cookie, body, headers } = {}) =>
+  new Promise((done, fail) => {
+    const text = body === undefined ? undefined : JSON.stringify(body);
+    const ask = request(`${address}${path}`, {
+      agent,
+      method,
+      headers: {
+        ...(cookie ? { cookie } : {}),
+        ...(text ? { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) } : {}),
+        ...headers,
+      },
+    });
+    ask.on('error', fail);
+    ask.on('response', (res) => {
+      const parts = [];
+      res.on('data', (part) => parts.push(part));
+      res.on('end', () => {
+        const raw = Buffer.concat(parts);
+        if (res.statusCode >= 400)
+          return fail(new Error(`${method} ${path}: ${res.statusCode} ${raw.toString().slice(0, 200)}`));
+        done({ raw, headers: res.headers });
+      });
+    });
+    ask.end(text);
+  });
+
+const quantile = (times, q) =>
+  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(q * times.length))];
+
+/** Runs `count` pieces of work on `lanes` lanes at once; the time of each in ms. */
+const timed = async (lanes, count, work) => {
+  const times = [];
+  let started = 0;
+  const lane = async (index) => {
+    while (started < count) {
+      started += 1;
+      const begin = performance.now();
+      await work(index);
+      times.push(performance.now() - begin);
+    }
+  };
+  await Promise.all(Array.from({ length: lanes }, (_, i) => lane(i)));
+  return times;
+};
+
+/** A new athlete with a first phase, and a meal today. */
+const newAthlete = async (agent) => {
+  const id = uuidv7();
+  const account = {
+    id,
+    name: 'Bench',
+    email: `${randomUUID()}@bench.maul`,
+    password: 'a long enough password',
+    role: 'athlete',
+  };
+  const { headers } = await send(agent, 'POST', '/api/accounts', { body: account });
+  const cookie = headers['set-cookie'][0].split(';')[0];
+  const [seasonId, basisId, phaseId, weighInId] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+  const body = {
+    sex: 'male',
+    birthDate: '1995-01-01',
+    heightCm: 180,
+    weightKg: 82,
+    activityLevel: 1.6,
+    carbBasis: 'total',
+    zone: 'UTC',
+  };
+  await send(agent, 'PUT', `/api/athletes/${id}/start`, {
+    cookie,
+    body: { seasonId, basisId, phaseId, weighInId, ...body },
+  });
+  return { id, cookie, token: cookie.split('=')[1] };
+};
+const today = () => new Date(Date.now() - 4 * 3_600_000).toISOString().slice(0, 10);
+const food = {
+  id: 'maul-oats-rolled',
+  name: 'Oats, rolled',
+  state: 'dry',
+  source: 'bench',
+  per100g: { PROCNT: 13, FAT: 7, CHOAVLDF: 58, FIBTG: 10 },
+};
+const trail = (grams) => ({
+  gross: grams + 386,
+  tare: 386,
+  net: grams,
+  division: 1,
+  settled: 'stable',
+  source: 'simulated scale',
+  at: new Date().toISOString(),
+});
+
+const savePortion = async () => {
+  const rows = [];
+  for (const lanes of [1, 16]) {
+    const agent = new Agent({ keepAlive: true, maxSockets: lanes });
+    const { id, cookie, token } = await newAthlete(agent);
+    const mealId = uuidv7();
+    await send(agent, 'PUT', `/api/athletes/${id}/meals/${mealId}`, {
+      cookie,
+      body: { base: 0, day: today(), time: '08:00', zone: 'UTC', eaten: false, deleted: false },
+    });
+    const clients = await Promise.all(
+      Array.from({ length: lanes }, async () => {
+        const client = new pg.Client({ connectionString: appUrl });
+        await client.connect();
+        return client;
+      }),
+    );
+    const save = () => {
+      const body = {
+        base: 0,
+        mealId,
+        position: 1,
+        food,
+        plannedGrams: 60,
+        grams: 61,
+        method: 'scale',
+        division: 1,
+        trail: trail(61),
+        deleted: false,
+      };
+      return send(agent, 'PUT', `/api/athletes/${id}/portions/${uuidv7()}`, { cookie, body });
+    };
+    const bare = async (lane) => {
+      const client = clients[lane];
+      await client.query('begin');
+      await client.query(`select set_config('maul.token', $1, true)`, [token]);
+      await client.query(
+        `insert into portion (athlete_id, id, meal_id, position, food, planned_grams, grams, method, division, trail)
+         values ($1, $2, $3, 1, $4, 60, 61, 'scale', 1, $5) on conflict (athlete_id, id) do nothing returning *`,
+        [id, uuidv7(), mealId, JSON.stringify(food), JSON.stringify(trail(61))],
+      );
+      await client.query('commit');
+    };
+    const empty = () => send(agent, 'PUT', '/api/session', { cookie, body: {} });
+    const works = { save, bare, empty };
+    const times = { save: [], bare: [], empty: [] };
+    for (const work of Object.values(works)) await timed(lanes, 40 * lanes, work);
+    // In turns, so that whatever else the machine does falls on all three alike.
+    for (let turn = 0; turn < 6; turn += 1)
+      for (const name of ['save', 'bare', 'empty'])
+        times[name].push(...(await timed(lanes, lanes === 1 ? 120 : 320, works[name])));
+    const p95 = Object.fromEntries(Object.entries(times).map(([name, t]) => [name, quantile(t, 0.95)]));
+    const ratio = p95.save / (p95.bare + p95.empty);
+    rows.push({
+      row: `save a portion, ${lanes} connection${lanes > 1 ? 's' : ''}`,
+      figure: `${ratio.toFixed(2)}x of bare ${p95.bare.toFixed(1)} ms + empty ${p95.empty.toFixed(1)} ms (p95)`,
+      bar: 'at most 1.5x',
+      holds: ratio <= 1.5,
+    });
+    await Promise.all(clients.map((c) => c.end()));
+    agent.destroy();
+  }
+  return rows;
+};
+
+/** Fills an athlete's log: five meals of four portions on each of so many days up to today. */
+const fillLog = async (owner, athleteId, days) => {
+  await owner.query(
+    `with d as (select $2::date - n as day from generate_series(0, $3::int - 1) n),
+      m as (insert into meal (athlete_id, id, day, time, zone, eaten)
+        select $1, gen_random_uuid(), day, to_char(6 + 3 * k, 'FM00') || ':00', 'UTC', true from d, generate_series(0, 4) k returning id)
+     insert into portion (athlete_id, id, meal_id, position, food, planned_grams, grams, method, division)
+     select $1, gen_random_uuid(), m.id, k, $4, 60, 61, 'scale', 1 from m, generate_series(0, 3) k`,
+    [athleteId, today(), days, JSON.stringify(food)],
+  );
+};
+
+const daySheet = async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  const years = await newAthlete(agent);
+  const weeks = await newAthlete(agent);
+  await fillLog(owner, years.id, 3 * 365);
+  await fillLog(owner, weeks.id, 21);
+  await owner.query('analyze');
+  await owner.end();
+  const read =
+    ({ id, cookie }) =>
+    () =>
+      send(agent, 'GET', `/api/athletes/${id}/days/${today()}`, { cookie });
+  const times = { years: [], weeks: [] };
+  await timed(1, 60, read(years));
+  await timed(1, 60, read(weeks));
+  for (let turn = 0; turn < 20; turn += 1) {
+    times.years.push(...(await timed(1, 25, read(years))));
+    times.weeks.push(...(await timed(1, 25, read(weeks))));
+  }
+  agent.destroy();
+  const ratio = quantile(times.years, 0.5) / quantile(times.weeks, 0.5);
+  return [
+    {
+      row: 'a day, 3 years of log against 3 weeks',
+      figure: `${ratio.toFixed(2)}x (median)`,
+      bar: 'at most 1.2x',
+      holds: ratio <= 1.2,
+    },
+  ];
+};
+
+/** All JavaScript that must be there before Today answers, as it is sent: what the page and its modules import outright. */
+const firstLoad = async () => {
+  const agent = new Agent({ keepAlive: true });
+  const get = (path, encoding) => send(agent, 'GET', path, { headers: { 'accept-encoding': encoding } });
+  const page = (await get('/', 'identity')).raw.toString();
+  const open = [...page.matchAll(/(?:src|href)="(\/assets\/[^"]+\.js)"/g)].map((m) => m[1]);
+  const seen = new Set();
+  let bytes = 0;
+  while (open.length > 0) {
+    const path = open.pop();
+    if (seen.has(path)) continue;
+    seen.add(path);
+    const sent = await get(path, 'br');
+    // Files under a kilobyte are sent as they are.
+    if (sent.headers['content-encoding'] !== 'br' && sent.raw.length > 1024)
+      throw new Error(`${path} is not sent as brotli`);
+    bytes += sent.raw.length;
+    const code = (await get(path, 'identity')).raw.toString();
+    for (const found of code.matchAll(/(?:from|import)\s*["']\.\/([^"']+\.js)["']/g))
+      open.push(`/assets/${found[1]}`);
+  }
+  agent.destroy();
+  const kb = bytes / 1000;
+  return [
+    {
+      row: 'first load before Today answers',
+      figure: `${kb.toFixed(0)} kB of JavaScript in ${seen.size} files`,
+      bar: 'at most 250 kB',
+      holds: kb <= 250,
+    },
+  ];
+};
+
+const rows = await { 'save-portion': savePortion, 'day-sheet': daySheet, 'first-load': firstLoad }[
+  process.argv[2]
+]();
+process.send(rows, () => process.exit(0));

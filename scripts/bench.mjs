@@ -1,0 +1,54 @@
+// npm run bench [-- NAME]: speed as ratios within one run. One line a row: name | figure | bar | holds or short.
+import { fork } from 'node:child_process';
+import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ensurePackages, freePort, Plain } from './postgres.mjs';
+import { ensureBuild, ensureModules, root } from './project.mjs';
+
+const ROWS = ['save-portion', 'day-sheet', 'first-load'];
+const only = process.argv[2];
+let short = false;
+let house;
+const home = mkdtempSync(join(tmpdir(), 'maul-bench-'));
+chmodSync(home, 0o755);
+
+/** The client measures in a process of its own, so that it does not share the server's time. */
+const measure = (name) =>
+  new Promise((done, fail) => {
+    const child = fork(join(root, 'scripts/bench-client.mjs'), [name], {
+      env: { ...process.env, MAUL_ADDRESS: house.address, MAUL_OWNER: house.owner, MAUL_APP: house.appUrl },
+    });
+    let rows;
+    child.on('message', (message) => (rows = message));
+    child.on('exit', (code) => (code === 0 && rows ? done(rows) : fail(new Error(`the row ${name} broke`))));
+  });
+
+const stop = async () => {
+  await house?.stop();
+  house = undefined;
+  rmSync(home, { recursive: true, force: true });
+};
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop().then(() => process.exit(1)));
+
+try {
+  if (only && !ROWS.includes(only))
+    throw new Plain(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
+  ensurePackages();
+  ensureModules();
+  ensureBuild();
+  delete process.env.DATABASE_URL;
+  const { openHouse } = await import('./house.mjs');
+  house = await openHouse({ home, port: await freePort() });
+  for (const name of only ? [only] : ROWS)
+    for (const { row, figure, bar, holds } of await measure(name)) {
+      if (!holds) short = true;
+      console.log(`${row} | ${figure} | ${bar} | ${holds ? 'holds' : 'short'}`);
+    }
+} catch (error) {
+  console.error(error instanceof Plain ? error.message : error);
+  short = true;
+} finally {
+  await stop();
+}
+process.exit(short ? 1 : 0);

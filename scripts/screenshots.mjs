@@ -1,0 +1,143 @@
+// npm run screenshots: one picture of each main view, from a clean demo, into docs/screenshots.
+import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromiumPath, ensurePackages, freePort, Plain } from './postgres.mjs';
+import { ensureBuild, ensureModules, root } from './project.mjs';
+
+const home = mkdtempSync(join(tmpdir(), 'maul-shots-'));
+chmodSync(home, 0o755);
+const out = join(root, 'docs/screenshots');
+let house;
+let browser;
+
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+const enter = async (name, viewport, colorScheme = 'light') => {
+  const context = await browser.newContext({
+    viewport,
+    colorScheme,
+    reducedMotion: 'reduce',
+    locale: 'en-GB',
+    timezoneId: 'Europe/Vienna',
+  });
+  const page = await context.newPage();
+  await page.goto(`${house.address}/sign-in`);
+  await page.getByText('Try the demo').waitFor();
+  if (name) {
+    await page.getByRole('button', { name: new RegExp(name) }).click();
+    await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+  }
+  return page;
+};
+const keep = async (page, name) => {
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(out, `${name}.png`) });
+};
+const day = (page) => page.getByText('The day lands on').waitFor();
+const strip = (page, text) => page.locator('.bench-strip').filter({ hasText: text }).waitFor();
+const press = (page, name) => page.getByRole('button', { name }).click();
+
+/** A bowl tared, one portion captured, the next one poured six grams over. */
+const weigh = async (page) => {
+  await strip(page, 'Scale steady');
+  await press(page, 'Bowl on');
+  await strip(page, 'Scale moving');
+  await press(page, 'Tare');
+  await strip(page, 'steady, tared');
+  await press(page, /^Pour \d+ g$/);
+  await strip(page, 'Scale moving');
+  await press(page, 'Capture');
+  await page.getByText(/^Captured \d/).waitFor();
+  await press(page, /^Pour 6 g over/);
+  await press(page, /^Pour \d+ \+ 6 g$/);
+  await strip(page, 'Scale moving');
+  await strip(page, 'Scale steady');
+  await page.evaluate(() => document.querySelector('.place')?.scrollTo(0, 0));
+};
+
+const views = {
+  'sign-in': async () => keep(await enter(null, desk), 'sign-in'),
+  today: async () => {
+    const page = await enter('Joren Vask', desk);
+    await day(page);
+    await strip(page, 'Scale steady');
+    await keep(page, 'today');
+  },
+  'today-dark': async () => {
+    const page = await enter('Joren Vask', desk, 'dark');
+    await day(page);
+    await strip(page, 'Scale steady');
+    await keep(page, 'today-dark');
+  },
+  'today-phone': async () => {
+    const page = await enter('Joren Vask', phone);
+    await day(page);
+    await keep(page, 'today-phone');
+  },
+  roster: async () => {
+    const page = await enter('Tilde Amsel', desk);
+    await page.locator('.roster-row').last().waitFor();
+    await keep(page, 'roster');
+  },
+  order: async () => {
+    const page = await enter('Tilde Amsel', desk);
+    await page.getByRole('link', { name: 'Joren Vask' }).click();
+    await day(page);
+    await page.getByLabel('By how much, g').fill('-20');
+    await page.getByLabel('Low', { exact: true }).check();
+    await page.getByLabel('Reason').fill('Rate sits at the slow side; sleep and training can carry it.');
+    await page.getByText('First on').waitFor();
+    await keep(page, 'order');
+  },
+  orders: async () => {
+    const page = await enter('Joren Vask', desk);
+    await page.goto(`${house.address}/orders`);
+    await page.locator('.order-list li').first().waitFor();
+    await keep(page, 'orders');
+  },
+  bench: async () => {
+    const page = await enter('Joren Vask', phone);
+    await page.goto(`${house.address}/bench`);
+    await weigh(page);
+    await keep(page, 'bench-phone');
+    const wide = await enter('Odo Marrick', desk);
+    await wide.goto(`${house.address}/bench`);
+    await weigh(wide);
+    await keep(wide, 'bench');
+  },
+};
+
+try {
+  ensurePackages({ chromium: true });
+  ensureModules();
+  ensureBuild();
+  mkdirSync(out, { recursive: true });
+  delete process.env.DATABASE_URL;
+  const { openHouse } = await import('./house.mjs');
+  const { chromium } = await import('@playwright/test');
+  house = await openHouse({ home, port: await freePort() });
+  browser = await chromium.launch({
+    executablePath: chromiumPath(),
+    chromiumSandbox: false,
+    args: [
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  for (const [name, take] of Object.entries(views)) {
+    await take();
+    console.log(name);
+  }
+} catch (error) {
+  console.error(error instanceof Plain ? error.message : error);
+  process.exitCode = 1;
+} finally {
+  await browser?.close();
+  await house?.stop();
+  rmSync(home, { recursive: true, force: true });
+}

@@ -1,0 +1,57 @@
+import { describe, expect, test } from '@jest/globals';
+import { isoDate, type Season } from '@maul/core';
+import { orderText } from './orderText.ts';
+import { gramsText, longDate, plural, standing, weeksAndDays } from './show.ts';
+
+describe('figures in words', () => {
+  const window = { low: 134, high: 146 };
+  test.each([
+    [140, 'inside', 'inside'],
+    [89, 'short', '45 short'],
+    [150.2, 'over', '4 over'],
+    [146.3, 'over', '0.3 over'],
+    [146.01, 'over', '0.1 over'],
+    [133.04, 'short', '1 short'],
+  ] as const)('%d is %s: %s', (value, state, text) => expect(standing(value, window, state)).toBe(text));
+  test('weeks and days', () => {
+    expect(weeksAndDays({ days: 48, weeks: 6, restDays: 6 })).toBe('6 weeks 6 days');
+    expect(weeksAndDays({ days: 7, weeks: 1, restDays: 0 })).toBe('1 week');
+    expect(weeksAndDays({ days: 1, weeks: 0, restDays: 1 })).toBe('1 day');
+    expect(weeksAndDays({ days: 0, weeks: 0, restDays: 0 })).toBe('today');
+    expect(plural(2, 'change waits', 'changes wait')).toBe('2 changes wait');
+  });
+  test('grams and dates', () => {
+    expect([gramsText(150), gramsText(33.3), gramsText(28.35)]).toEqual(['150', '33.3', '28.35']);
+    expect(longDate(isoDate('2026-03-15'))).toBe('Sunday 15 March');
+  });
+});
+
+test('an order in one line', () => {
+  const season = {
+    events: [],
+    phases: [
+      {
+        id: 'p',
+        dayTypes: [
+          { id: 'low', name: 'Low', energyOffset: 0 },
+          { id: 'high', name: 'High', energyOffset: 0 },
+        ],
+      },
+    ],
+  } as unknown as Season;
+  const order = {
+    phaseId: 'p',
+    dayTypes: ['low'],
+    macro: 'CARB' as const,
+    change: { kind: 'relative' as const, grams: -20 },
+    from: isoDate('2026-03-17'),
+    until: null,
+  };
+  expect(orderText(order, season)).toBe('carbs −20 g on low days from Tue 17 Mar');
+  expect(
+    orderText(
+      { ...order, dayTypes: null, change: { kind: 'absolute', grams: 120 }, until: isoDate('2026-03-20') },
+      season,
+    ),
+  ).toBe('carbs to 120 g on all days from Tue 17 Mar until Fri 20 Mar');
+});
