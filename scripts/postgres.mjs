@@ -208,6 +208,8 @@ export const startPostgres = async ({ data, password, log }) => {
     pid: child.pid,
     stop: async () => {
       if (ended) return;
+      // Held again while it ends: an unheld child would let this process leave before it is over.
+      child.ref();
       process.kill(child.pid, 'SIGINT');
       await Promise.race([over, new Promise((done) => setTimeout(done, 10_000).unref())]);
       if (!ended) process.kill(child.pid, 'SIGQUIT');

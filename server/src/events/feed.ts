@@ -80,6 +80,8 @@ export class ChangeFeed {
     await client.connect();
     await client.query('listen maul_change');
     this.client = client;
+    // Closed while it was on its way back: nobody else would end it.
+    if (this.closed) await client.end();
   }
 
   private reconnect(lost: pg.Client): void {

@@ -99,6 +99,13 @@ export const asProblem = (error: unknown): ProblemError => {
     if (error.type === 'entity.parse.failed')
       return new ProblemError('invalid', 'The request is not JSON. Nothing was changed.');
   }
+  // What Express itself refuses: a file that is not there, a path that leads out of the folder, a broken escape.
+  if (error !== null && typeof error === 'object' && 'status' in error) {
+    const status = Number(error.status);
+    if (status === 404 || status === 403) return new ProblemError('not-found', 'There is no such address.');
+    if (status >= 400 && status < 500)
+      return new ProblemError('invalid', 'The request is not understood. Nothing was changed.');
+  }
   return new ProblemError(
     'internal',
     'Something broke on the server. Nothing was changed; please try again.',
