@@ -18,11 +18,15 @@ try {
       execArgv: ['--import', 'tsx'],
     });
   let house = await open();
-  const vite = spawn('npx', ['vite', '--config', 'web/vite.config.ts', 'web'], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...process.env, MAUL_API: house.address },
-  });
+  const vite = spawn(
+    process.execPath,
+    [join(root, 'node_modules/vite/bin/vite.js'), '--config', 'web/vite.config.ts', 'web'],
+    {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, MAUL_API: house.address },
+    },
+  );
   let timer;
   let busy = Promise.resolve();
   const again = () => {

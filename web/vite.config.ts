@@ -12,8 +12,9 @@ export default defineConfig({
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
   },
+  // The host is passed on as it is: the server compares it with the origin of a write.
   server: {
     host: '127.0.0.1',
-    proxy: api === undefined ? {} : { '/api': { target: api, changeOrigin: true } },
+    proxy: api === undefined ? {} : { '/api': { target: api } },
   },
 });

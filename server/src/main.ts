@@ -32,7 +32,8 @@ const server = createServer(
     },
     log,
     feed,
-    webDir: process.env.MAUL_WEB_DIR,
+    // Empty while developing: then Vite serves the web app.
+    webDir: process.env.MAUL_WEB_DIR === '' ? undefined : process.env.MAUL_WEB_DIR,
   }),
 );
 
