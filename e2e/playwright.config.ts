@@ -37,7 +37,12 @@ export default defineConfig({
   },
   projects: [
     { name: 'desktop', use: { viewport: { width: 1280, height: 800 } } },
-    { name: 'phone', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    // The commands do not depend on the size of a screen: they are tried once, on the desktop.
+    {
+      name: 'phone',
+      testIgnore: 'start.spec.ts',
+      use: { viewport: { width: 390, height: 844 }, hasTouch: true },
+    },
   ],
   webServer: {
     command: `node ${join(root, 'scripts/start.mjs')} --fresh`,

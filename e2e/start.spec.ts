@@ -5,9 +5,6 @@ import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
-// The commands themselves, once: they do not depend on the size of a screen.
-test.skip(({ viewport }) => (viewport?.width ?? 0) < 1000, 'once is enough');
-
 const root = join(import.meta.dirname, '..');
 let home: string;
 let env: Record<string, string>;

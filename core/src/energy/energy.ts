@@ -21,25 +21,37 @@ export const atwaterEnergy = (vector: NutrientVector): Kcal | undefined => {
   return kcal(4 * known.protein + 9 * known.fat + 4 * carbs + 7 * (vector.ALC ?? 0));
 };
 
+/** Regulation (EU) 1169/2011 Annex XIV, its two columns: per gram in kcal, and in kJ. */
+const EU_FACTORS = {
+  kcal: { protein: 4, fat: 9, carbohydrate: 4, polyols: 2.4, fibre: 2, alcohol: 7 },
+  kJ: { protein: 17, fat: 37, carbohydrate: 17, polyols: 10, fibre: 8, alcohol: 29 },
+} as const;
+
+const byEuFactors = (vector: NutrientVector, unit: keyof typeof EU_FACTORS): number | undefined => {
+  const known = macros(vector);
+  const carbs = carbohydrate(vector, 'available');
+  const fibre = vector.FIBTG;
+  if (!known || carbs === undefined || fibre === undefined) return undefined;
+  const factor = EU_FACTORS[unit];
+  const polyols = vector.POLYL ?? 0;
+  return (
+    factor.protein * known.protein +
+    factor.fat * known.fat +
+    factor.carbohydrate * (carbs - polyols) +
+    factor.polyols * polyols +
+    factor.fibre * fibre +
+    factor.alcohol * (vector.ALC ?? 0)
+  );
+};
+
 /**
  * EU label energy in kcal: protein 4, fat 9, available carbohydrate 4 (polyols within it 2.4), fibre 2, alcohol 7.
  * Undefined when protein, fat, available carbohydrate or fibre cannot be known; polyols and alcohol not stated count as none.
  * Source: Regulation (EU) 1169/2011 Annex XIV.
  */
 export const euEnergy = (vector: NutrientVector): Kcal | undefined => {
-  const known = macros(vector);
-  const carbs = carbohydrate(vector, 'available');
-  const fibre = vector.FIBTG;
-  if (!known || carbs === undefined || fibre === undefined) return undefined;
-  const polyols = vector.POLYL ?? 0;
-  return kcal(
-    4 * known.protein +
-      9 * known.fat +
-      4 * (carbs - polyols) +
-      2.4 * polyols +
-      2 * fibre +
-      7 * (vector.ALC ?? 0),
-  );
+  const energy = byEuFactors(vector, 'kcal');
+  return energy === undefined ? undefined : kcal(energy);
 };
 
 /**
@@ -47,19 +59,8 @@ export const euEnergy = (vector: NutrientVector): Kcal | undefined => {
  * alcohol 29. Undefined as in `euEnergy`. Source: Regulation (EU) 1169/2011 Annex XIV; FAO Food and Nutrition Paper 77 (2003).
  */
 export const euKilojoules = (vector: NutrientVector): Kilojoules | undefined => {
-  const known = macros(vector);
-  const carbs = carbohydrate(vector, 'available');
-  const fibre = vector.FIBTG;
-  if (!known || carbs === undefined || fibre === undefined) return undefined;
-  const polyols = vector.POLYL ?? 0;
-  return kilojoules(
-    17 * known.protein +
-      37 * known.fat +
-      17 * (carbs - polyols) +
-      10 * polyols +
-      8 * fibre +
-      29 * (vector.ALC ?? 0),
-  );
+  const energy = byEuFactors(vector, 'kJ');
+  return energy === undefined ? undefined : kilojoules(energy);
 };
 
 /**

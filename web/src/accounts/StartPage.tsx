@@ -10,6 +10,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { Navigate, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { z } from 'zod';
+import { deviceZone } from '../shell/device.ts';
 import { whole } from '../shell/show.ts';
 import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
 import './accounts.css';
@@ -24,7 +25,7 @@ const Form = z.strictObject({
 });
 type FormValues = z.input<typeof Form>;
 
-const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+const zone = deviceZone();
 const LEVELS = [
   [1.45, 'Light: sitting work, a walk'],
   [1.6, 'Light to active: sitting work and training'],

@@ -1,15 +1,14 @@
-import { athleteDay, minutesIntoDay, TARGET_KEYS, type DaySheet } from '@maul/core';
+import { minutesIntoDay, TARGET_KEYS, type DaySheet } from '@maul/core';
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Rule } from '../rule/index.ts';
+import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { NUTRIENT_NAMES, whole } from '../shell/show.ts';
 import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
 import { BenchPanel } from './BenchPanel.tsx';
 import { useBenchMeal, useSimulatedScale } from './useBenchMeal.ts';
-
-const deviceToday = () => athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
 
 const DayRules = ({ sheet }: { sheet: DaySheet }) => (
   <div className="bench-day" aria-label="The day’s rules">

@@ -1,6 +1,7 @@
-import { athleteDay, isIsoDate } from '@maul/core';
+import { isIsoDate } from '@maul/core';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
+import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { sheetOf, targetsOf, useDay } from '../sync/index.ts';
 import { DayView } from '../today/index.ts';
@@ -10,10 +11,7 @@ import './review.css';
 /** An athlete's day as the coach reads it: everything shown, notes written, orders signed. */
 export const AthletePage = () => {
   const { athleteId = '', date: asked } = useParams();
-  const date =
-    asked !== undefined && isIsoDate(asked)
-      ? asked
-      : athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
+  const date = asked !== undefined && isIsoDate(asked) ? asked : deviceToday();
   const { day, error, refetch } = useDay(athleteId, date);
   const targets = useMemo(() => day && targetsOf(day), [day]);
   const sheet = useMemo(() => day && sheetOf(day, targets), [day, targets]);

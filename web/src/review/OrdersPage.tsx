@@ -1,5 +1,5 @@
-import { athleteDay } from '@maul/core';
 import { useQuery } from '@tanstack/react-query';
+import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { orderText } from '../shell/orderText.ts';
 import { longDate } from '../shell/show.ts';
@@ -13,7 +13,7 @@ export const OrdersPage = () => {
     queryKey: ['orders', person.id],
     queryFn: () => call('orders', { params: { athleteId: person.id } }),
   });
-  const { day } = useDay(person.id, athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone));
+  const { day } = useDay(person.id, deviceToday());
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data || !day) return <p className="waiting">Reading the orders …</p>;
   return (

@@ -1,11 +1,10 @@
 import type { DayDocument, MealRow, NoteRow, PortionRow, WeighInRow } from '@maul/contract';
 import type { Captured } from '@maul/core';
 import { v7 as uuidv7 } from 'uuid';
+import { deviceZone } from '../shell/device.ts';
 import { outbox } from './session.ts';
 
 type Place = Pick<DayDocument, 'date'> & { athlete: { id: string } };
-
-const deviceZone = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
 export const saveMeal = (
   day: Place,

@@ -1,8 +1,9 @@
-import { athleteDay, isIsoDate, type DaySheet } from '@maul/core';
+import { isIsoDate, type DaySheet } from '@maul/core';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { LivePortion } from '@maul/core';
+import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
 import { DayView } from './DayView.tsx';
@@ -10,8 +11,6 @@ import { OrderStrip } from './OrderStrip.tsx';
 import { WeighInLine } from './WeighInLine.tsx';
 
 const Dock = lazy(() => import('./Dock.tsx'));
-
-const deviceToday = () => athleteDay(new Date(), Intl.DateTimeFormat().resolvedOptions().timeZone);
 
 /** The meal that comes next: the first with something still to measure. */
 const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
