@@ -1,28 +1,52 @@
 /** Small, complete examples for the tests of the core. */
-import { defaultRate, defaultTolerance, type Phase, type Season } from './season/index.ts';
-import type { Basis } from './targets/index.ts';
+import {
+  defaultRate,
+  defaultTolerance,
+  macroPart,
+  type DayType,
+  type MacroRule,
+  type Phase,
+  type Season,
+} from './season/index.ts';
+import type { Basis, ChangeOrder } from './targets/index.ts';
 import { isoDate } from './units/index.ts';
+
+export const testDayType = (id: string, kcal: number, more: Partial<DayType> = {}): DayType => ({
+  id,
+  name: id.charAt(0).toUpperCase() + id.slice(1),
+  change: { kind: 'energy', kcal },
+  widen: 1,
+  patternId: null,
+  ...more,
+});
+
+/** Protein 2.4 and fat 0.75 g per kg of body mass, fat not under 50 g, carbs the remainder. */
+export const testMacros = (fatPerKg = 0.75, fatFloor = 50): MacroRule => ({
+  kind: 'per-mass',
+  protein: macroPart('body-kg', 2.4),
+  fat: macroPart('body-kg', fatPerKg, { floor: fatFloor }),
+  carbs: null,
+  fibre: { per1000kcal: 14 },
+});
 
 export const testPhase = (change: Partial<Phase> = {}): Phase => ({
   id: 'prep',
   kind: 'contest-prep',
+  name: null,
   from: isoDate('2026-09-28'),
   to: isoDate('2027-01-03'),
+  hangsOn: null,
   energy: { kind: 'rate', percentPerWeek: -0.5 },
-  macros: {
-    kind: 'per-body-mass',
-    protein: { gPerKg: 2.4, of: 'body' },
-    fat: { gPerKg: 0.75, of: 'body', floor: 50 },
-    fibre: { per1000kcal: 14 },
-  },
+  macros: testMacros(),
   tolerance: defaultTolerance('contest-prep'),
   rate: defaultRate('contest-prep'),
-  dayTypes: [
-    { id: 'low', name: 'Low', energyOffset: -150 },
-    { id: 'high', name: 'High', energyOffset: 200 },
-  ],
+  dayTypes: [testDayType('low', -150), testDayType('high', 200)],
   week: ['low', 'low', 'high', 'low', 'low', 'high', 'high'],
   exceptions: {},
+  levels: {},
+  holdMean: false,
+  patterns: [],
+  patternId: null,
   ...change,
 });
 
@@ -40,5 +64,19 @@ export const testBasis = (change: Partial<Basis> = {}): Basis => ({
   expenditure: 2540,
   expenditureSd: 90,
   carbBasis: 'total',
+  expenditureFrom: 'balance',
+  ...change,
+});
+
+export const testOrder = (change: Partial<ChangeOrder> = {}): ChangeOrder => ({
+  id: 'order',
+  phaseId: 'prep',
+  from: isoDate('2026-11-25'),
+  until: null,
+  dayTypes: ['low'],
+  macro: 'CARB',
+  change: { kind: 'relative', amount: -20 },
+  lever: null,
+  signedAt: '2026-11-24T18:00:00.000Z',
   ...change,
 });

@@ -1,1 +1,13 @@
-export * from './caution.ts';
+export {
+  CAUTION_IDS,
+  NO_STATEMENTS,
+  type Caution,
+  type CautionId,
+  type CautionLevel,
+  type CautionPerson,
+  type HealthStatements,
+} from './types.ts';
+export * from './energyAvailability.ts';
+export { fastestLoss, planCautions, VERY_LOW } from './plan.ts';
+export { measuredCautions, type EatenDay, type Measured } from './measured.ts';
+export * from './confirm.ts';

@@ -8,8 +8,8 @@ import {
   type UncertainShare,
 } from '../measure/index.ts';
 import { carbohydrate, perGrams, type CarbBasis, type NutrientVector } from '../nutrients/index.ts';
-import { TARGET_KEYS, type TargetKey, type Window } from '../targets/index.ts';
-import { DAY_TURNS_AT } from '../units/index.ts';
+import { TARGET_KEYS, type TargetKey, type Window, type Windows } from '../targets/index.ts';
+import { minutesIntoDay } from '../units/index.ts';
 
 /** A food as a portion holds it: a copy, so that editing the food never changes what was eaten. */
 export interface SheetFood {
@@ -112,13 +112,6 @@ export const amountsOf = (vector: NutrientVector, carbBasis: CarbBasis): Amounts
   FAT: vector.FAT,
   FIBTG: vector.FIBTG,
 });
-
-/** Minutes from the turn of the day, so that 00:30 sorts after 23:00. Throws RangeError for a time that is none. */
-export const minutesIntoDay = (time: string, turnsAt = DAY_TURNS_AT): number => {
-  const found = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(time);
-  if (!found) throw new RangeError(`"${time}" is not a time of the day written HH:MM.`);
-  return (Number(found[1]) * 60 + Number(found[2]) - turnsAt + 1440) % 1440;
-};
 
 /** A meal's title: its three heaviest foods, in short. */
 export const mealTitle = (portions: readonly SheetPortion[]): string => {
@@ -224,7 +217,7 @@ const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Win
  */
 export const daySheet = (input: {
   meals: readonly SheetMeal[];
-  windows: Record<TargetKey, Window> | null;
+  windows: Windows | null;
   carbBasis: CarbBasis;
   live?: LivePortion;
   turnsAt?: number;

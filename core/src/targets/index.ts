@@ -1,2 +1,10 @@
+export * from './window.ts';
+export * from './basis.ts';
+export * from './order.ts';
+export * from './parts.ts';
 export * from './expenditure.ts';
 export * from './targets.ts';
+export type { WhyStep } from './explain.ts';
+export * from './week.ts';
+export * from './mealWindows.ts';
+export * from './startBy.ts';

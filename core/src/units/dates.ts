@@ -83,3 +83,47 @@ export const athleteDay = (instant: Date, zone: string, turnsAt = DAY_TURNS_AT):
   const { date, minutes } = localMoment(instant, zone);
   return minutes < turnsAt ? addDays(date, -1) : date;
 };
+
+const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+
+/** `count` civil dates from a date on, one after the other. Counting on is faster than asking the calendar for each. */
+export const datesFrom = (from: IsoDate, count: number): IsoDate[] => {
+  let [year, month, day] = [Number(from.slice(0, 4)), Number(from.slice(5, 7)), Number(from.slice(8, 10))];
+  toUtc(from);
+  const two = (n: number): string => (n < 10 ? `0${n}` : String(n));
+  const leap = (y: number): boolean => (y % 4 === 0 && y % 100 !== 0) || y % 400 === 0;
+  let head = `${from.slice(0, 7)}-`;
+  let length = (MONTH_DAYS[month - 1] ?? 31) + (month === 2 && leap(year) ? 1 : 0);
+  return Array.from({ length: Math.max(0, count) }, () => {
+    const date = `${head}${two(day)}` as IsoDate;
+    day += 1;
+    if (day > length) {
+      day = 1;
+      month += 1;
+      if (month > 12) {
+        month = 1;
+        year += 1;
+      }
+      head = `${String(year).padStart(4, '0')}-${two(month)}-`;
+      length = (MONTH_DAYS[month - 1] ?? 31) + (month === 2 && leap(year) ? 1 : 0);
+    }
+    return date;
+  });
+};
+
+/** Minutes after midnight of HH:MM. Throws RangeError for a time that is none. */
+export const minutesOf = (time: string): number => {
+  const found = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(time);
+  if (!found) throw new RangeError(`"${time}" is not a time of the day written HH:MM.`);
+  return Number(found[1]) * 60 + Number(found[2]);
+};
+
+/** HH:MM of minutes after midnight; past midnight it begins again. */
+export const clockOf = (minutes: number): string => {
+  const m = ((Math.round(minutes) % 1440) + 1440) % 1440;
+  return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
+};
+
+/** Minutes from the turn of the day, so that 00:30 sorts after 23:00. Throws RangeError for a time that is none. */
+export const minutesIntoDay = (time: string, turnsAt = DAY_TURNS_AT): number =>
+  (minutesOf(time) - turnsAt + 1440) % 1440;

@@ -1,0 +1,48 @@
+import { sessionOn, type Routine } from '../season/index.ts';
+import { SESSION_MET, sessionKcal, type EquationSex } from '../targets/index.ts';
+import { weekday, type IsoDate } from '../units/index.ts';
+
+/** Energy availability below these is low, kcal per kg of lean mass a day. Sources: women Loucks & Thuma 2003; men Fagerberg 2018, from memory. */
+export const LOW_AVAILABILITY = { female: 30, male: 25 } as const satisfies Record<EquationSex, number>;
+/** From here on it is enough. Source: Loucks & Thuma 2003. */
+export const ENOUGH_AVAILABILITY = 45;
+
+/**
+ * Net energy of a day's planned training, cardio and posing, kcal; steps do not count. `weightKg` body mass.
+ * Source: Ainsworth 2011, from memory.
+ */
+export const plannedWork = (routine: Routine, date: IsoDate, weightKg: number): number =>
+  routine.sessions
+    .filter((session) => session.weekday === weekday(date))
+    .reduce((sum, s) => sum + sessionKcal(SESSION_MET[s.kind], weightKg, s.minutes), 0);
+
+/** True when a session is planned on the date. */
+export const isTrainingDay = (routine: Routine, date: IsoDate): boolean =>
+  sessionOn(routine, weekday(date)) !== undefined;
+
+export interface Availability {
+  /** kcal per kg of lean mass a day. */
+  value: number;
+  /** The same with lean mass 1.645 spreads higher and lower. */
+  low: number;
+  high: number;
+}
+
+/**
+ * (intake - net work) / lean mass, kcal per kg a day, from daily means. `fatSpread` is the standard spread of body fat in
+ * percentage points. Throws RangeError without lean mass. Source: Loucks & Thuma 2003.
+ */
+export const energyAvailability = (
+  intake: number,
+  work: number,
+  body: { weightKg: number; leanKg: number; fatSpread: number },
+): Availability => {
+  if (!(body.leanKg > 0)) throw new RangeError('Energy availability needs lean mass.');
+  const doubt = (1.645 * body.fatSpread * body.weightKg) / 100;
+  const left = intake - work;
+  return {
+    value: left / body.leanKg,
+    low: left / Math.min(body.weightKg, body.leanKg + doubt),
+    high: left / Math.max(1, body.leanKg - doubt),
+  };
+};
