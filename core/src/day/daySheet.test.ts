@@ -1,15 +1,9 @@
+import { minutesIntoDay } from '../units/index.ts';
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { K90 } from '../measure/index.ts';
 import { TARGET_KEYS } from '../targets/index.ts';
-import {
-  daySheet,
-  mealTitle,
-  minutesIntoDay,
-  windowState,
-  type SheetMeal,
-  type SheetPortion,
-} from './daySheet.ts';
+import { daySheet, mealTitle, windowState, type SheetMeal, type SheetPortion } from './daySheet.ts';
 
 const portion = (id: string, change: Partial<SheetPortion> = {}): SheetPortion => ({
   id,

@@ -136,18 +136,18 @@ export const layEvent = (season: Season, event: SeasonEvent, today: IsoDate, new
           newId,
         );
     }
-    const afterwards = phaseOn(next, addDays(event.date, 1));
-    if (!afterwards || afterwards.kind === 'contest-prep' || afterwards.kind === 'peak-week') {
-      const following = phasesInOrder(next).find((p) => p.from > event.date);
+    const after = addDays(event.date, 1);
+    // What somebody laid from that very day on stays; a phase that merely runs across the show gives way for some weeks.
+    if (phaseOn(season, after)?.from !== after) {
+      const following = phasesInOrder(next).find((p) => p.from > after);
       const end = addDays(event.date, AFTER_WEEKS * WEEK);
-      const to = following && following.from <= end && !afterwards ? addDays(following.from, -1) : end;
-      if (to > event.date)
-        next = insertPhase(
-          next,
-          phaseTemplate('post-show', addDays(event.date, 1), to, newId(), { hangsOn: event.id }),
-          today,
-          newId,
-        );
+      const to = following && following.from <= end ? addDays(following.from, -1) : end;
+      next = insertPhase(
+        next,
+        phaseTemplate('post-show', after, to, newId(), { hangsOn: event.id }),
+        today,
+        newId,
+      );
     }
   }
   const second = pairedAfter(next, event);

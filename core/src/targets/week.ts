@@ -113,15 +113,19 @@ export const levelWeek = (
     const { [d]: _gone, ...exceptions } = phase.exceptions;
     return dayTargets(seasonOf({ ...phase, exceptions, levels: {} }), bases, [], d)?.windows.ENERC?.aim;
   };
+  if (dates.some((d) => !now.get(d)?.windows.ENERC))
+    return {
+      phase: bare,
+      left: 0,
+      said: 'A day of this week has no possible target, so nothing is levelled.',
+    };
   let owed = 0;
   for (const d of dates) {
     const [then, is] = [usual(d), now.get(d)?.windows.ENERC?.aim];
     if (then !== undefined && is !== undefined) owed += then - is;
   }
   if (Math.abs(owed) < 1) return { phase: bare, left: 0, said: 'The week keeps its mean as it is.' };
-  const free = dates.filter(
-    (d) => d >= today && phase.exceptions[d] === undefined && now.get(d)?.windows.ENERC,
-  );
+  const free = dates.filter((d) => d >= today && phase.exceptions[d] === undefined);
   if (free.length < LEVEL_DAYS)
     return {
       phase: bare,
