@@ -4,6 +4,7 @@ export * from './accounts.ts';
 export * from './season.ts';
 export * from './athlete.ts';
 export * from './diary.ts';
+export * from './seasonDocument.ts';
 export * from './foods.ts';
 export * from './roster.ts';
 export * from './routes.ts';

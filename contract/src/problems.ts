@@ -15,6 +15,8 @@ export const PROBLEMS = {
   'past-date': 422,
   'caution-x': 422,
   'caution-unconfirmed': 422,
+  'too-early': 422,
+  lapsed: 422,
   'not-allowed': 403,
   'disk-full': 507,
   'database-away': 503,

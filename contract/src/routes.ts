@@ -1,10 +1,18 @@
 import { z } from 'zod';
 import { DemoPeople, Grant, Session, ShareWithCoach, SignIn, SignUp } from './accounts.ts';
-import { Order, PutWeighIn, SignOrder, Start, WeighIn } from './athlete.ts';
+import { Athlete, CautionName, Order, PutAthlete, PutWeighIn, SignOrder, Start, WeighIn } from './athlete.ts';
 import { Day, Empty, Id } from './common.ts';
 import { DayDocument, Meal, Note, Portion, PutMeal, PutNote, PutPortion } from './diary.ts';
 import { Food, FoodQuery, FoodResults, PutFood } from './foods.ts';
 import { Roster } from './roster.ts';
+import {
+  CalendarFeed,
+  CalendarFeeds,
+  InForce,
+  MeasuredCautions,
+  PutSeason,
+  SeasonDocument,
+} from './seasonDocument.ts';
 
 export type Verb = 'get' | 'post' | 'put' | 'delete';
 export interface Route<
@@ -74,6 +82,71 @@ export const routes = {
     body: Start,
     response: Session,
   }),
+  putAthlete: route(
+    'put',
+    '/api/athletes/:athleteId',
+    'Changes what the athlete has said about themselves.',
+    {
+      params: ofAthlete,
+      body: PutAthlete,
+      response: Athlete,
+    },
+  ),
+  season: route('get', '/api/athletes/:athleteId/season', 'Everything the season is computed from.', {
+    params: ofAthlete,
+    response: SeasonDocument,
+  }),
+  putSeason: route(
+    'put',
+    '/api/athletes/:athleteId/season/:id',
+    'Writes a new revision of the season. It acts from today; past days keep the revision they had.',
+    { params: inAthlete, body: PutSeason, response: SeasonDocument },
+  ),
+  confirmSeason: route(
+    'put',
+    '/api/athletes/:athleteId/season/:id/confirmation',
+    'Confirms the hard cautions of a season that waits; it comes into force when all are confirmed.',
+    { params: inAthlete, response: SeasonDocument },
+  ),
+  inForce: route(
+    'get',
+    '/api/athletes/:athleteId/in-force/:date',
+    'What was in force on a date, and by whom.',
+    {
+      params: z.strictObject({ athleteId: Id, date: Day }),
+      response: InForce,
+    },
+  ),
+  cautions: route('get', '/api/athletes/:athleteId/cautions', 'Cautions on what was eaten and weighed.', {
+    params: ofAthlete,
+    response: MeasuredCautions,
+  }),
+  confirmCaution: route(
+    'put',
+    '/api/athletes/:athleteId/confirmations/:id',
+    'Somebody has read a hard caution and stands by the plan.',
+    {
+      params: inAthlete,
+      body: z.strictObject({ cautionId: CautionName, figure: z.number().nullable() }),
+      response: MeasuredCautions,
+    },
+  ),
+  calendarFeeds: route('get', '/api/athletes/:athleteId/calendar-feeds', 'The live calendar addresses.', {
+    params: ofAthlete,
+    response: CalendarFeeds,
+  }),
+  makeCalendarFeed: route(
+    'put',
+    '/api/athletes/:athleteId/calendar-feeds/:id',
+    'Makes a private calendar address. Its secret is shown in this answer only.',
+    { params: inAthlete, response: CalendarFeed },
+  ),
+  endCalendarFeed: route(
+    'delete',
+    '/api/athletes/:athleteId/calendar-feeds/:id',
+    'Revokes a calendar address at once.',
+    { params: inAthlete },
+  ),
   share: route(
     'put',
     '/api/athletes/:athleteId/grants/:id',
@@ -165,7 +238,10 @@ export type ResponseOf<N extends RouteName> = z.infer<Part<N, 'response'>>;
 /** What the server tells a listening page: something of this athlete has changed. Sent over `/api/events`. */
 export const ChangeEvent = z.strictObject({
   athleteId: Id,
-  what: z.enum(['meal', 'portion', 'note', 'order', 'weigh-in', 'season', 'grant', 'food']),
+  what: z.enum(['meal', 'portion', 'note', 'order', 'weigh-in', 'season', 'grant', 'food', 'athlete']),
 });
 export type ChangeEvent = z.infer<typeof ChangeEvent>;
 export const EVENTS_PATH = '/api/events';
+/** The iCalendar file of an athlete for who is signed in, and the private address that needs no sign-in. */
+export const CALENDAR_FILE = '/api/athletes/:athleteId/calendar.ics';
+export const CALENDAR_FEED = '/calendar/:secret.ics';

@@ -25,7 +25,7 @@ const meal = (id: string, time: string, portions: SheetPortion[], eaten = false)
   eaten,
   portions,
 });
-const window = (low: number, high: number) => ({ low, aim: (low + high) / 2, high });
+const window = (low: number, high: number) => ({ low, aim: (low + high) / 2, high, kind: 'point' as const });
 const windows = {
   ENERC: window(300, 400),
   PROCNT: window(6, 8),

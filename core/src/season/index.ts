@@ -5,3 +5,4 @@ export * from './season.ts';
 export * from './templates.ts';
 export * from './edit.ts';
 export * from './shows.ts';
+export * from './calendar.ts';

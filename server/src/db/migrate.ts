@@ -1,16 +1,20 @@
 import { Migrator, sql, type Kysely, type Migration } from 'kysely';
 import pg from 'pg';
 import * as ground from './migrations/0001_ground.ts';
+import * as season from './migrations/0002_season.ts';
 
-const migrations: Record<string, Migration> = { '0001_ground': ground };
+const migrations: Record<string, Migration> = { '0001_ground': ground, '0002_season': season };
 
-/** Brings a database up to date, forward only. Safe to repeat. Throws what went wrong; a failed step leaves nothing behind. */
-export const migrate = async (owner: Kysely<unknown>): Promise<string[]> => {
+/**
+ * Brings a database up to date, forward only, or up to the step named. Safe to repeat. Throws what went wrong; a failed step
+ * leaves nothing behind.
+ */
+export const migrate = async (owner: Kysely<unknown>, to?: keyof typeof migrations): Promise<string[]> => {
   const migrator = new Migrator({
     db: owner,
     provider: { getMigrations: () => Promise.resolve(migrations) },
   });
-  const { error, results } = await migrator.migrateToLatest();
+  const { error, results } = await (to === undefined ? migrator.migrateToLatest() : migrator.migrateTo(to));
   if (error) throw error instanceof Error ? error : new Error(JSON.stringify(error));
   return (results ?? []).map((r) => r.migrationName);
 };

@@ -1,8 +1,11 @@
-import type { PortionRow } from '@maul/contract';
+import type { PortionRow, Profile } from '@maul/contract';
 import type {
   CarbBasis,
+  Caution,
+  CautionId,
   ChangeOrder,
   EquationSex,
+  ExpenditureSource,
   IsoDate,
   Method,
   NutrientVector,
@@ -65,6 +68,8 @@ export interface AppDatabase {
     zone: string;
     day_turns_at: Generated<number>;
     federation_class: string | null;
+    profile: Json<Profile>;
+    version: Generated<number>;
     created_at: Written;
   };
   coach_grant: {
@@ -80,8 +85,28 @@ export interface AppDatabase {
     revision: number;
     effective_from: IsoDate;
     document: Json<Season>;
+    reason: string | null;
+    held: Generated<boolean>;
+    cautions: ColumnType<Caution[], string | undefined, never>;
     written_by: string;
     written_at: Written;
+  };
+  season_release: { athlete_id: string; revision_id: string; from_date: IsoDate; at: Written };
+  caution_confirmation: {
+    athlete_id: string;
+    id: string;
+    caution_id: CautionId;
+    figure: number | null;
+    person_id: string;
+    by_role: 'coach' | 'athlete';
+    at: Written;
+  };
+  calendar_feed: {
+    athlete_id: string;
+    id: string;
+    token_hash: Buffer;
+    created_at: Written;
+    revoked_at: string | null;
   };
   basis: {
     athlete_id: string;
@@ -91,8 +116,9 @@ export interface AppDatabase {
     lean_kg: number | null;
     expenditure: number;
     expenditure_sd: number;
-    expenditure_from: 'equation' | 'balance' | 'carried';
+    expenditure_from: ExpenditureSource;
     carb_basis: CarbBasis;
+    weekly: Generated<boolean>;
     core_version: string;
     inputs_until: string;
     written_at: Written;
@@ -106,6 +132,8 @@ export interface AppDatabase {
     day_types: string[] | null;
     macro: ChangeOrder['macro'];
     change: Json<ChangeOrder['change']>;
+    lever: string | null;
+    held: Generated<boolean>;
     reason: string;
     confirmed: string[];
     signed_by: string;

@@ -132,6 +132,7 @@ const writeAthlete = async (
       height_cm: athlete.heightCm,
       zone: DEMO_ZONE,
       federation_class: athlete.class,
+      profile: JSON.stringify(made.profile),
     })
     .execute();
   await trx
@@ -164,13 +165,14 @@ const writeAthlete = async (
     expenditure: b.expenditure,
     expenditure_sd: b.expenditureSd,
     expenditure_from: b.expenditureFrom,
+    weekly: b.expenditureFrom !== 'equation',
     carb_basis: b.carbBasis,
     core_version: CORE_VERSION,
     inputs_until: `${b.from}T02:00:00Z`,
   }));
   await insertRows(trx, 'basis', {
     athlete_id: 'uuid', id: 'uuid', from_date: 'date', weight_kg: 'float8', lean_kg: 'float8', expenditure: 'float8',
-    expenditure_sd: 'float8', expenditure_from: 'text', carb_basis: 'text', core_version: 'text', inputs_until: 'timestamptz',
+    expenditure_sd: 'float8', expenditure_from: 'text', weekly: 'boolean', carb_basis: 'text', core_version: 'text', inputs_until: 'timestamptz',
   }, bases); // prettier-ignore
   const meals = made.meals.map((m) => ({
     athlete_id,
@@ -260,6 +262,7 @@ const writeCoach = async (trx: AppTransaction, made: DemoAthlete, coachId: strin
         day_types: order.dayTypes,
         macro: order.macro,
         change: JSON.stringify(order.change),
+        lever: order.lever,
         reason: order.reason,
         confirmed: [],
         signed_by: coachId,

@@ -1,5 +1,5 @@
 import { METHODS, type Method } from '@maul/core';
-import { PhaseKind as PhaseKindSchema, Sex } from '@maul/contract';
+import { ALLERGENS, DIETS, PhaseKind as PhaseKindSchema, Sex } from '@maul/contract';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';
@@ -18,6 +18,9 @@ const ScenarioPhase = z.strictObject({
   fat: z.number(),
   fatFloor: z.number(),
   fibre: z.number().optional(),
+  /** What it is called, and the event (by its place in the list) that it moves with. */
+  name: z.string().optional(),
+  hangsOn: z.int().optional(),
   dayTypes: z.array(z.tuple([z.string(), z.string(), z.number()])),
   pattern: z.array(z.string()).length(7),
 });
@@ -33,6 +36,13 @@ const ScenarioAthlete = z.strictObject({
   startKg: z.number(),
   leanKg: z.number(),
   carbBasis: z.enum(['total', 'available']),
+  diet: z.enum(DIETS).default('everything'),
+  allergens: z.array(z.enum(ALLERGENS)).default([]),
+  waking: z.string(),
+  /** Sessions by days from today: the same every week. */
+  sessions: z.array(
+    z.tuple([z.int().min(0).max(6), z.enum(['resistance', 'cardio', 'posing']), z.string(), z.int()]),
+  ),
   trueExpenditure: z.number(),
   firstExpenditure: z.number(),
   adherence: z.strictObject({
@@ -55,6 +65,7 @@ const ScenarioAthlete = z.strictObject({
       from: z.int(),
       macro: z.enum(['PROCNT', 'CARB', 'FAT']),
       grams: z.number(),
+      lever: z.string().optional(),
       dayTypes: z.array(z.string()).nullable(),
       reason: z.string(),
       open: z.boolean().default(false),

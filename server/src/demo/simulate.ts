@@ -1,4 +1,4 @@
-import type { FoodState, NoteRow, PortionRow } from '@maul/contract';
+import { DEFAULT_PROFILE, type FoodState, type NoteRow, type PortionRow, type Profile } from '@maul/contract';
 import {
   addDays,
   amountsOf,
@@ -8,6 +8,7 @@ import {
   defaultRate,
   defaultTolerance,
   localMoment,
+  macroPart,
   minutesIntoDay,
   perGrams,
   phaseOn,
@@ -17,16 +18,19 @@ import {
   weekBasis,
   weekday,
   weekStart,
+  wholeShares,
   type Basis,
   type ChangeOrder,
   type DayTargets,
   type IsoDate,
+  type MealPattern,
   type Random,
   type Season,
   type WeighIn,
 } from '@maul/core';
 import type { z } from 'zod';
 import type { ReferenceFood } from '../foods/index.ts';
+import { patternOf, profileOf, seasonOf } from './season.ts';
 import { readMenuLine, type MenuMeal, type MenuPortion, type ScenarioAthlete } from './scenario.ts';
 
 export const DEMO_ZONE = 'Europe/Vienna';
@@ -39,9 +43,6 @@ export interface DemoMeal {
   eaten: boolean;
   portions: Omit<PortionRow, 'version' | 'deleted' | 'mealId'>[];
 }
-export interface DemoBasis extends Basis {
-  expenditureFrom: 'equation' | 'balance' | 'carried';
-}
 export interface DemoOrder extends ChangeOrder {
   reason: string;
   acknowledgedAt: string | null;
@@ -52,8 +53,9 @@ export type DemoNote = Pick<NoteRow, 'id' | 'day' | 'mealId' | 'text' | 'created
 
 export interface DemoAthlete {
   athleteId: string;
+  profile: Profile;
   season: Season;
-  bases: DemoBasis[];
+  bases: Basis[];
   orders: DemoOrder[];
   meals: DemoMeal[];
   weighIns: (WeighIn & { id: string })[];
@@ -73,36 +75,6 @@ export const seededUuid = (ms: number, random: Random): string => {
 
 const momentOf = (day: IsoDate, hour: number): number =>
   Date.parse(`${day}T${String(hour).padStart(2, '0')}:00:00Z`);
-
-const seasonOf = (athlete: ScenarioAthlete, today: IsoDate, id: (day: IsoDate) => string): Season => {
-  const shift = weekday(today) - 1;
-  return {
-    events: athlete.events.map((event) => ({
-      id: id(today),
-      kind: event.kind,
-      name: event.name,
-      date: addDays(today, event.day),
-    })),
-    phases: athlete.phases.map((phase) => ({
-      id: id(addDays(today, phase.from)),
-      kind: phase.kind,
-      from: addDays(today, phase.from),
-      to: addDays(today, phase.to),
-      energy: phase.energy,
-      macros: {
-        kind: 'per-body-mass',
-        protein: { gPerKg: phase.protein, of: phase.of },
-        fat: { gPerKg: phase.fat, of: 'body', floor: phase.fatFloor },
-        fibre: phase.fibre === undefined ? { per1000kcal: 14 } : { grams: phase.fibre },
-      },
-      tolerance: defaultTolerance(phase.kind),
-      rate: defaultRate(phase.kind),
-      dayTypes: phase.dayTypes.map(([typeId, name, energyOffset]) => ({ id: typeId, name, energyOffset })),
-      week: Array.from({ length: 7 }, (_, i) => phase.pattern[(i - shift + 7) % 7] ?? ''),
-      exceptions: {},
-    })),
-  };
-};
 
 const gramsStep = (portion: MenuPortion, grams: number): number => {
   if (portion.piece !== null) return Math.max(1, Math.round(grams / portion.piece)) * portion.piece;
@@ -126,7 +98,7 @@ export const pourMenu = (menu: readonly MenuMeal[], targets: DayTargets): MenuMe
       const total = all.reduce((sum, p) => sum + of(p), 0);
       const moving = all.filter((p) => p.lever === lever).reduce((sum, p) => sum + of(p), 0);
       if (moving <= 0) continue;
-      const change = 1 + (targets.windows[key[lever]].aim - total) / moving;
+      const change = 1 + ((targets.windows[key[lever]]?.aim ?? total) - total) / moving;
       factor[lever] = Math.min(3.5, Math.max(0.15, factor[lever] * Math.min(1.5, Math.max(0.6, change))));
     }
   return scaled().map((meal) => ({
@@ -273,10 +245,10 @@ export const simulateAthlete = (
   const first = addDays(today, -7 * WEEKS);
   const id = (day: IsoDate) => seededUuid(momentOf(day, 5), random);
   const hands: Hands = { random, athlete, id };
-  const season = seasonOf(athlete, today, id);
   const menus = athlete.menus.map((lines) => lines.map((line) => readMenuLine(line, foods)));
+  const season = seasonOf(athlete, today, id, menus[0] && patternOf(menus[0], athlete.carbBasis));
   const body = makeBody(athlete, random);
-  const bases: DemoBasis[] = [
+  const bases: Basis[] = [
     {
       id: id(first),
       from: first,
@@ -300,7 +272,8 @@ export const simulateAthlete = (
       until: null,
       dayTypes: order.dayTypes,
       macro: order.macro,
-      change: { kind: 'relative', grams: order.grams },
+      change: { kind: 'relative', amount: order.grams },
+      lever: order.lever ?? null,
       signedAt: new Date(momentOf(signedDay, 18)).toISOString(),
       reason: order.reason,
       acknowledgedAt: order.open ? null : new Date(momentOf(signedDay, 20)).toISOString(),
@@ -357,5 +330,14 @@ export const simulateAthlete = (
       by: note.by,
     };
   });
-  return { athleteId: id(first), season, bases, orders, meals, weighIns, notes };
+  return {
+    athleteId: id(first),
+    profile: profileOf(athlete, today),
+    season,
+    bases,
+    orders,
+    meals,
+    weighIns,
+    notes,
+  };
 };

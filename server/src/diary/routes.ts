@@ -13,7 +13,7 @@ export const mountDiary = (router: Router, house: House): void => {
     acting(async (trx) => {
       const athlete = await athleteOf(trx, athleteId);
       const today = todayOf(athlete);
-      await ensureBasis(trx, athleteId, today);
+      await ensureBasis(trx, athlete, today);
       const season = await seasonOn(trx, athleteId, date);
       const phaseIds = [date, addDays(date, 1)].flatMap((d) => phaseOn(season, d)?.id ?? []);
       const bases = await basesAround(trx, athleteId, date);

@@ -10,7 +10,7 @@ import { mountDiary } from '../diary/index.ts';
 import type { ChangeFeed } from '../events/index.ts';
 import { mountFoods } from '../foods/index.ts';
 import { mountReview } from '../review/index.ts';
-import { mountSeason } from '../season/index.ts';
+import { CALENDAR_FEED_PATH, calendarFeed, mountSeason } from '../season/index.ts';
 import { mount, type House } from './mount.ts';
 import { page } from './page.ts';
 import { asProblem, ProblemError, toProblem } from './problems.ts';
@@ -82,6 +82,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
     throw new ProblemError('not-found', 'There is no such address.');
   });
   app.use(api);
+  app.get(CALENDAR_FEED_PATH, calendarFeed(house));
   if (webDir !== undefined) app.use(page(webDir));
   app.use(errors(log));
   return app;

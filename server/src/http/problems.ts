@@ -30,6 +30,8 @@ const TITLES: Record<ProblemName, string> = {
   'past-date': 'The past stays as it was',
   'caution-x': 'Maul does not keep this plan',
   'caution-unconfirmed': 'A caution waits for you',
+  'too-early': 'The second confirmation comes later',
+  lapsed: 'A confirmation has lapsed',
   'not-allowed': 'Not yours to change',
   'disk-full': 'The disk is full',
   'database-away': 'The database does not answer',

@@ -1,82 +1,151 @@
-import {
-  addDays,
-  ageOn,
-  dayTargets,
-  targetCautions,
-  type Basis,
-  type Caution,
-  type ChangeOrder,
-  type DayTargets,
-  type IsoDate,
-} from '@maul/core';
-import type { Athlete, OrderRow } from '@maul/contract';
+import { addDays, byMoment, targetsFrom, type Caution, type ChangeOrder, type DayTargets } from '@maul/core';
+import type { Athlete, OrderRow, SignOrder } from '@maul/contract';
+import type { z } from 'zod';
 import type { AppTransaction } from '../db/connect.ts';
 import { ProblemError } from '../http/problems.ts';
-import { athleteOf, basesAround, ordersFor, restingOf, seasonOn, todayOf } from '../season/index.ts';
+import {
+  athleteOf,
+  basesAround,
+  cautionsOfPlan,
+  judgeAndConfirm,
+  ordersFor,
+  roleOf,
+  seasonOn,
+  todayOf,
+} from '../season/index.ts';
 
-/** The days of the two weeks from a date that an order would bind, as they would be with it. */
-const boundDays = async (
+const NOTHING = 'Nothing was signed.';
+/** Days from its start over which an order is looked at. */
+const LOOK = 28;
+
+/** The days of the four weeks from its start that an order would bind, and the whole weeks round them, as they would be with it. */
+const daysWith = async (
   trx: AppTransaction,
   athlete: Athlete,
   order: ChangeOrder,
-): Promise<{ days: DayTargets[]; basis: Basis | undefined }> => {
+): Promise<{ bound: DayTargets[]; days: DayTargets[] }> => {
   const season = await seasonOn(trx, athlete.id, order.from);
   const bases = await basesAround(trx, athlete.id, order.from);
-  const orders: ChangeOrder[] = [...(await ordersFor(trx, athlete.id, [order.phaseId])), order];
-  const days: DayTargets[] = [];
-  for (let i = 0; i < 14; i += 1) {
-    const day = dayTargets(season, bases, orders, addDays(order.from, i));
-    if (day?.orders.some((o) => o.id === order.id)) days.push(day);
-  }
-  return { days, basis: bases.at(-1) };
+  const others = (await ordersFor(trx, athlete.id, [order.phaseId])).filter((o) => o.id !== order.id);
+  const orders = [...others, { ...order, heldUntil: undefined }].sort(byMoment);
+  const days = targetsFrom(season, bases, orders, order.from, LOOK).filter((d) => d !== undefined);
+  return { days, bound: days.filter((d) => d.orders.some((o) => o.id === order.id)) };
 };
 
-/** Checks an order before it is signed: never in the past, never against an X, and no hard caution unconfirmed. */
-export const checkOrder = async (
+const cautionsOf = (
+  trx: AppTransaction,
+  athlete: Athlete,
+  order: ChangeOrder,
+  days: readonly DayTargets[],
+): Promise<Caution[]> =>
+  cautionsOfPlan(trx, athlete, days, todayOf(athlete), order.macro === 'CARB' || order.macro === 'ENERC');
+
+/**
+ * Checks an order and signs it: never in the past, never against an X, and no hard caution unconfirmed. One whose caution
+ * still needs another's word is kept and binds from the day on which that comes.
+ */
+export const signOrder = async (
   trx: AppTransaction,
   athleteId: string,
-  order: ChangeOrder,
-  confirmed: readonly string[],
-): Promise<void> => {
+  id: string,
+  body: z.output<typeof SignOrder>,
+  personId: string,
+): Promise<OrderRow> => {
   const athlete = await athleteOf(trx, athleteId);
   const today = todayOf(athlete);
+  const order: ChangeOrder = { ...body, id, signedAt: new Date().toISOString() };
   if (order.from < today)
     throw new ProblemError(
       'past-date',
-      `An order starts today (${today}) at the earliest: past days stay as they were. Nothing was signed.`,
+      `An order starts today (${today}) at the earliest: past days stay as they were. ${NOTHING}`,
     );
   if (order.until !== null && order.until < order.from)
+    throw new ProblemError('invalid', `An order cannot end on ${order.until}, before it starts. ${NOTHING}`);
+  if (roleOf(athleteId, personId) === 'athlete' && athlete.hasCoach)
+    throw new ProblemError(
+      'not-allowed',
+      'Orders are signed by your coach. Write a note, or end the sharing under Account. Nothing was signed.',
+    );
+  const { days, bound } = await daysWith(trx, athlete, order);
+  if (bound.length === 0)
     throw new ProblemError(
       'invalid',
-      `An order cannot end on ${order.until}, before it starts. Nothing was signed.`,
+      `In the four weeks from that date there is no day that this order would bind. ${NOTHING}`,
     );
-  const { days, basis } = await boundDays(trx, athlete, order);
-  if (days.length === 0 || !basis)
-    throw new ProblemError(
-      'invalid',
-      'In the two weeks from that date there is no day that this order would bind. Nothing was signed.',
-    );
-  const impossible = days.flatMap((d) => d.problems)[0];
-  if (impossible !== undefined) throw new ProblemError('invalid', `${impossible} Nothing was signed.`);
-  const cautions = cautionsOf(athlete, basis, days, order.from);
-  const forbidden = cautions.find((c) => c.level === 'X');
-  if (forbidden)
-    throw new ProblemError('caution-x', `${forbidden.sentence} ${forbidden.see} Nothing was signed.`);
-  const open = cautions.find((c) => c.level === 'hard' && !confirmed.includes(c.id));
-  if (open)
-    throw new ProblemError(
-      'caution-unconfirmed',
-      `${open.sentence} ${open.see} Confirm that you have read this; nothing was signed yet.`,
-    );
+  const impossible = bound.flatMap((d) => d.problems)[0];
+  if (impossible !== undefined) throw new ProblemError('invalid', `${impossible} ${NOTHING}`);
+  const cautions = await cautionsOf(trx, athlete, order, days);
+  const { held } = await judgeAndConfirm(trx, athlete, personId, cautions, body.confirmed, NOTHING);
+  await trx
+    .insertInto('change_order')
+    .values({
+      athlete_id: athleteId,
+      id,
+      phase_id: body.phaseId,
+      from_date: order.from,
+      until_date: order.until,
+      day_types: body.dayTypes,
+      macro: body.macro,
+      change: JSON.stringify(body.change),
+      lever: body.lever,
+      held,
+      reason: body.reason,
+      confirmed: body.confirmed,
+      signed_by: personId,
+    })
+    .execute();
+  // Who signs for themself has read it; only a second confirmation is still to come.
+  if (personId === athleteId && !held) await acknowledged(trx, athleteId, id);
+  return orderById(trx, athleteId, id);
 };
 
-const cautionsOf = (athlete: Athlete, basis: Basis, days: DayTargets[], date: IsoDate): Caution[] =>
-  targetCautions(days, {
-    sex: athlete.sex,
-    ageYears: ageOn(athlete.birthDate, date),
-    weightKg: basis.weightKg,
-    resting: restingOf(athlete, basis, date),
-  });
+const acknowledged = (trx: AppTransaction, athleteId: string, id: string): Promise<unknown> =>
+  trx
+    .insertInto('order_acknowledgement')
+    .values({ athlete_id: athleteId, order_id: id })
+    .onConflict((conflict) => conflict.columns(['athlete_id', 'order_id']).doNothing())
+    .execute();
+
+/** The athlete has read an order. With a hard caution this is their confirmation, and the order binds from today on. */
+export const acknowledgeOrder = async (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  personId: string,
+): Promise<OrderRow> => {
+  const order = await orderById(trx, athleteId, id);
+  if (order.acknowledgedAt !== null) return order;
+  if (order.heldUntil === null) {
+    const athlete = await athleteOf(trx, athleteId);
+    const today = todayOf(athlete);
+    const from = order.from > today ? order.from : today;
+    const { days } = await daysWith(trx, athlete, { ...order, from });
+    const hard = (await cautionsOf(trx, athlete, order, days)).filter((c) => c.level === 'hard');
+    const { held, waitsFor } = await judgeAndConfirm(
+      trx,
+      athlete,
+      personId,
+      hard,
+      hard.map((c) => c.id),
+      'Nothing was confirmed.',
+    );
+    if (held) {
+      const own = order.signedBy === athleteId;
+      const young = Date.now() - Date.parse(order.signedAt) < 24 * 3_600_000;
+      throw own && young
+        ? new ProblemError(
+            'too-early',
+            `Without a coach this is confirmed twice, a day apart: come back after ${new Date(Date.parse(order.signedAt) + 24 * 3_600_000).toISOString().slice(0, 16).replace('T', ' ')} UTC. The order is kept and not in force.`,
+          )
+        : new ProblemError(
+            'lapsed',
+            `It waits for ${waitsFor}: an earlier confirmation has lapsed or the number has worsened. The order is kept and not in force; it is signed anew.`,
+          );
+    }
+  }
+  await acknowledged(trx, athleteId, id);
+  return orderById(trx, athleteId, id);
+};
 
 /** One order as it is kept; `not-found` for whoever may not see it. */
 export const orderById = async (trx: AppTransaction, athleteId: string, id: string): Promise<OrderRow> => {

@@ -4,7 +4,6 @@ import {
   countdown,
   daySheet,
   daysBetween,
-  dayTargets,
   phaseOn,
   phaseWeek,
   weekMean,
@@ -16,7 +15,7 @@ import type { MealRow, PortionRow, RosterRow } from '@maul/contract';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../db/connect.ts';
 import { mealsOn, portionsOf } from '../diary/index.ts';
-import { athleteOf, basesAround, ordersFor, seasonOn, todayOf } from '../season/index.ts';
+import { athleteOf, seasonOn, timeline, todayOf } from '../season/index.ts';
 
 /** Meals of the contract with their portions, as the day sheet takes them. */
 const sheetMeals = (meals: MealRow[], portions: PortionRow[]): SheetMeal[] =>
@@ -34,16 +33,10 @@ const landing = async (trx: AppTransaction, athleteId: string, today: IsoDate) =
   let logged = 0;
   let kcal = 0;
   let weighed = 0;
+  const targetsOn = await timeline(trx, athleteId, addDays(today, -7));
   for (let i = 1; i <= 7; i += 1) {
     const date = addDays(today, -i);
-    const season = await seasonOn(trx, athleteId, date);
-    const phaseId = phaseOn(season, date)?.id;
-    const targets = dayTargets(
-      season,
-      await basesAround(trx, athleteId, date),
-      phaseId === undefined ? [] : await ordersFor(trx, athleteId, [phaseId]),
-      date,
-    );
+    const targets = targetsOn(date);
     const sheet = daySheet({
       meals: sheetMeals(
         meals.filter((m) => m.day === date),

@@ -1,112 +1,154 @@
-import {
-  addDays,
-  ageOn,
-  CORE_VERSION,
-  defaultRate,
-  defaultTolerance,
-  isoDate,
-  type Season,
-} from '@maul/core';
-import type { Router } from 'express';
+import { CALENDAR_FEED, CALENDAR_FILE, Id } from '@maul/contract';
+import { phaseOn } from '@maul/core';
+import type { Request, Response, Router } from 'express';
+import { sql } from 'kysely';
 import { describeSession } from '../accounts/index.ts';
-import { mount, type House } from '../http/mount.ts';
+import { acting } from '../db/connect.ts';
+import { mount, tokenOf, type House } from '../http/mount.ts';
 import { ProblemError } from '../http/problems.ts';
-import { equationExpenditure, todayOf } from './store.ts';
+import { calendarOf, calendarOfFeed, feedsOf, hashSecret, newSecret } from './calendar.ts';
+import { confirm, confirmationsOf, measuredFor } from './cautions.ts';
+import { confirmSeason, seasonDocument, writeSeason } from './revision.ts';
+import { changeAthlete, startAthlete } from './start.ts';
+import { athleteOf, basesAround, ordersFor, revisionOn, revisionsOf, todayOf, toRevision } from './store.ts';
 
-export const mountSeason = (router: Router, house: House): void => {
-  mount(router, house, 'start', async ({ params, body, acting, signed }) => {
-    const { athleteId } = params;
-    if (athleteId !== signed().personId)
-      throw new ProblemError('not-allowed', 'You can set up only yourself.');
-    await acting(async (trx) => {
-      const there = await trx
-        .selectFrom('season_revision')
-        .select('id')
-        .where('athlete_id', '=', athleteId)
-        .executeTakeFirst();
-      if (there) {
-        if (there.id === body.seasonId) return;
-        throw new ProblemError('id-taken', 'You are set up already. Nothing was overwritten.');
-      }
-      const today = todayOf({ zone: body.zone, dayTurnsAt: 240 });
-      const age = ageOn(body.birthDate, today);
-      if (age < 13 || age > 100)
-        throw new ProblemError('invalid', 'Check the birth date: Maul is made for people from 13 to 100.');
-      await trx
-        .insertInto('athlete')
-        .values({
-          athlete_id: athleteId,
-          sex: body.sex,
-          birth_date: body.birthDate,
-          height_cm: body.heightCm,
-          zone: body.zone,
-          federation_class: null,
-        })
-        .execute();
-      await trx
-        .insertInto('season_revision')
-        .values({
-          athlete_id: athleteId,
-          id: body.seasonId,
-          revision: 1,
-          effective_from: today,
-          document: JSON.stringify(firstSeason(body.phaseId, today)),
-          written_by: athleteId,
-        })
-        .execute();
-      const expenditure = equationExpenditure(body, body.weightKg, body.activityLevel, today);
-      await trx
-        .insertInto('basis')
-        .values({
-          athlete_id: athleteId,
-          id: body.basisId,
-          from_date: today,
-          weight_kg: body.weightKg,
-          lean_kg: null,
-          expenditure: expenditure.kcal,
-          expenditure_sd: expenditure.sd,
-          expenditure_from: 'equation',
-          carb_basis: body.carbBasis,
-          core_version: CORE_VERSION,
-          inputs_until: new Date().toISOString(),
-        })
-        .execute();
-      await trx
-        .insertInto('weigh_in')
-        .values({
-          athlete_id: athleteId,
-          id: body.weighInId,
-          day: today,
-          kg: body.weightKg,
-          deleted_at: null,
-        })
-        .execute();
-    });
-    return describeSession(house, athleteId, signed().token);
-  });
+const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
+  res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
+  if (asFile) res.setHeader('Content-Disposition', 'attachment; filename="maul.ics"');
+  res.setHeader('Cache-Control', 'private, no-store');
+  res.send(text);
 };
 
-/** Where everybody may safely begin: a year of maintenance, protein and fat by body mass, carbs the remainder. */
-const firstSeason = (phaseId: string, today: string): Season => ({
-  events: [],
-  phases: [
-    {
-      id: phaseId,
-      kind: 'maintenance',
-      from: isoDate(today),
-      to: addDays(isoDate(today), 363),
-      energy: { kind: 'step', kcal: 0 },
-      macros: {
-        kind: 'per-body-mass',
-        protein: { gPerKg: 1.8, of: 'body' },
-        fat: { gPerKg: 0.9, of: 'body', floor: 50 },
-        fibre: { per1000kcal: 14 },
-      },
-      tolerance: defaultTolerance('maintenance'),
-      rate: defaultRate('maintenance'),
-      dayTypes: [{ id: 'every', name: 'Every', energyOffset: 0 }],
-      week: Array.from({ length: 7 }, () => 'every'),
-      exceptions: {},
-    },
-  ],
-});
+/** The private calendar address: no sign-in, only its secret. */
+export const calendarFeed =
+  (house: House) =>
+  async (req: Request<{ secret: string }>, res: Response): Promise<void> => {
+    const secret = req.params.secret;
+    const text = /^[A-Za-z0-9_-]{43}$/.test(secret) ? await calendarOfFeed(house.app, secret) : undefined;
+    if (text === undefined)
+      throw new ProblemError('not-found', 'There is no such calendar, or its address was revoked.');
+    sendCalendar(res, text, false);
+  };
+export const CALENDAR_FEED_PATH = CALENDAR_FEED;
+
+export const mountSeason = (router: Router, house: House): void => {
+  mount(router, house, 'start', async ({ params, body, acting: act, signed }) => {
+    if (params.athleteId !== signed().personId)
+      throw new ProblemError('not-allowed', 'You can set up only yourself.');
+    await act((trx) => startAthlete(trx, params.athleteId, body));
+    return describeSession(house, params.athleteId, signed().token);
+  });
+
+  mount(router, house, 'putAthlete', ({ params, body, acting: act, signed }) => {
+    if (params.athleteId !== signed().personId)
+      throw new ProblemError('not-allowed', 'Only the athlete changes this. Nothing was changed.');
+    return act((trx) => changeAthlete(trx, params.athleteId, body));
+  });
+
+  mount(router, house, 'season', ({ params, acting: act }) =>
+    act((trx) => seasonDocument(trx, params.athleteId)),
+  );
+
+  mount(router, house, 'putSeason', ({ params, body, acting: act, signed }) =>
+    act((trx) => writeSeason(trx, params.athleteId, params.id, body, signed().personId)),
+  );
+
+  mount(router, house, 'confirmSeason', ({ params, acting: act, signed }) =>
+    act((trx) => confirmSeason(trx, params.athleteId, params.id, signed().personId)),
+  );
+
+  mount(router, house, 'inForce', ({ params: { athleteId, date }, acting: act }) =>
+    act(async (trx) => {
+      await athleteOf(trx, athleteId);
+      const revision = revisionOn(await revisionsOf(trx, athleteId), date);
+      const season = revision?.season ?? { phases: [], events: [] };
+      const phaseId = phaseOn(season, date)?.id;
+      return {
+        date,
+        season,
+        revision: revision ? toRevision(revision) : null,
+        bases: await basesAround(trx, athleteId, date),
+        orders: phaseId === undefined ? [] : await ordersFor(trx, athleteId, [phaseId]),
+      };
+    }),
+  );
+
+  const measured = (athleteId: string, act: <T>(work: Parameters<typeof acting<T>>[2]) => Promise<T>) =>
+    act(async (trx) => {
+      const athlete = await athleteOf(trx, athleteId);
+      return {
+        cautions: await measuredFor(trx, athlete, todayOf(athlete)),
+        confirmations: await confirmationsOf(trx, athleteId),
+      };
+    });
+
+  mount(router, house, 'cautions', ({ params, acting: act }) => measured(params.athleteId, act));
+
+  mount(router, house, 'confirmCaution', async ({ params, body, acting: act, signed }) => {
+    await act(async (trx) => {
+      await athleteOf(trx, params.athleteId);
+      await confirm(
+        trx,
+        params.athleteId,
+        signed().personId,
+        [{ id: body.cautionId, figure: body.figure }],
+        params.id,
+      );
+    });
+    return measured(params.athleteId, act);
+  });
+
+  mount(router, house, 'calendarFeeds', ({ params, acting: act }) =>
+    act(async (trx) => ({ feeds: await feedsOf(trx, params.athleteId) })),
+  );
+
+  mount(router, house, 'makeCalendarFeed', ({ params, acting: act }) =>
+    act(async (trx) => {
+      const secret = newSecret();
+      const made = await trx
+        .insertInto('calendar_feed')
+        .values({
+          athlete_id: params.athleteId,
+          id: params.id,
+          token_hash: hashSecret(secret),
+          revoked_at: null,
+        })
+        .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
+        .returning('created_at')
+        .executeTakeFirst();
+      if (!made)
+        throw new ProblemError(
+          'id-taken',
+          'This address was made already, and its secret is shown only once. Revoke it and make a new one.',
+        );
+      return {
+        id: params.id,
+        createdAt: made.created_at,
+        path: CALENDAR_FEED.replace(':secret', secret),
+      };
+    }),
+  );
+
+  mount(router, house, 'endCalendarFeed', ({ params, acting: act }) =>
+    act(async (trx) => {
+      await trx
+        .updateTable('calendar_feed')
+        .set({ revoked_at: sql<string>`now()` })
+        .where('athlete_id', '=', params.athleteId)
+        .where('id', '=', params.id)
+        .where('revoked_at', 'is', null)
+        .execute();
+      return {};
+    }),
+  );
+
+  // Not JSON, so not of the contract's table: the same calendar for who is signed in.
+  router.get(CALENDAR_FILE, async (req, res) => {
+    const athleteId = Id.safeParse(req.params.athleteId);
+    if (!athleteId.success) throw new ProblemError('not-found', 'There is no such athlete.');
+    const text = await acting(house.app, tokenOf(req), async (trx) =>
+      calendarOf(trx, await athleteOf(trx, athleteId.data)),
+    );
+    sendCalendar(res, text, true);
+  });
+};

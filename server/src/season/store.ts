@@ -1,21 +1,5 @@
-import { randomUUID } from 'node:crypto';
-import {
-  addDays,
-  ageOn,
-  athleteDay,
-  CORE_VERSION,
-  EQUATION_SD,
-  energyOf,
-  perGrams,
-  restingExpenditure,
-  startExpenditure,
-  weekBasis,
-  weekStart,
-  type Basis,
-  type IsoDate,
-  type Season,
-} from '@maul/core';
-import type { Athlete, BasisRow, OrderRow } from '@maul/contract';
+import { athleteDay, type Basis, type IsoDate, type Season } from '@maul/core';
+import type { Athlete, BasisRow, OrderRow, Revision } from '@maul/contract';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../db/connect.ts';
 import { ProblemError } from '../http/problems.ts';
@@ -27,38 +11,99 @@ export const athleteOf = async (trx: AppTransaction, athleteId: string): Promise
     .selectAll()
     .where('athlete_id', '=', athleteId)
     .executeTakeFirst();
-  const names = await sql<{ name: string }>`select name from known_people() where id = ${athleteId}`.execute(
-    trx,
-  );
-  const name = names.rows[0]?.name;
-  if (!row || name === undefined)
+  const { rows } = await sql<{ name: string; coached: boolean }>`
+    select name, exists (select from coach_grant g where g.athlete_id = ${athleteId} and g.ended_at is null) as coached
+    from known_people() where id = ${athleteId}`.execute(trx);
+  const known = rows[0];
+  if (!row || known === undefined)
     throw new ProblemError('not-found', 'There is no such athlete, or they do not share with you.');
   return {
     id: row.athlete_id,
-    name,
+    name: known.name,
     sex: row.sex,
     birthDate: row.birth_date,
     heightCm: row.height_cm,
     zone: row.zone,
     dayTurnsAt: row.day_turns_at,
     federationClass: row.federation_class,
+    profile: row.profile,
+    hasCoach: known.coached,
+    version: row.version,
   };
 };
 
 export const todayOf = (athlete: Pick<Athlete, 'zone' | 'dayTurnsAt'>): IsoDate =>
   athleteDay(new Date(), athlete.zone, athlete.dayTurnsAt);
 
-/** The season as it stood on a date: the last revision in force, or the first for days before it. */
+/** A revision with the date from which it is in force; null while it waits for a confirmation. */
+export interface SeasonRevision extends Revision {
+  season: Season;
+  inForceFrom: IsoDate | null;
+}
+
+/** Every revision of a season, the newest first. */
+export const revisionsOf = (trx: AppTransaction, athleteId: string): Promise<SeasonRevision[]> =>
+  sql<SeasonRevision>`
+    select r.id, r.revision as number, r.effective_from as "from", r.written_at as "writtenAt", r.written_by as "writtenBy",
+      coalesce(p.name, 'Someone') as "writtenByName", r.reason, r.held and l.from_date is null as pending, r.document as season,
+      case when r.held then l.from_date else r.effective_from end as "inForceFrom"
+    from season_revision r
+    left join season_release l on l.athlete_id = r.athlete_id and l.revision_id = r.id
+    left join known_people() p on p.id = r.written_by
+    where r.athlete_id = ${athleteId}
+    order by r.revision desc`
+    .execute(trx)
+    .then((r) => r.rows);
+
+/** The revision in force on a date: the newest that has come into force by then, or the first for days before it. */
+export const revisionOn = <R extends { inForceFrom: IsoDate | null }>(
+  newestFirst: readonly R[],
+  date: IsoDate,
+): R | undefined =>
+  newestFirst.find((r) => r.inForceFrom !== null && r.inForceFrom <= date) ?? newestFirst.at(-1);
+
+/** What the contract shows of a revision. */
+export const toRevision = ({ season: _s, inForceFrom, ...revision }: SeasonRevision): Revision => ({
+  ...revision,
+  from: inForceFrom ?? revision.from,
+});
+
+/** The season as it stood on a date, without who wrote it. */
 export const seasonOn = async (trx: AppTransaction, athleteId: string, date: IsoDate): Promise<Season> => {
-  const base = trx.selectFrom('season_revision').select('document').where('athlete_id', '=', athleteId);
-  const row =
-    (await base
-      .where('effective_from', '<=', date)
-      .orderBy('revision', 'desc')
-      .limit(1)
-      .executeTakeFirst()) ?? (await base.orderBy('revision').limit(1).executeTakeFirst());
-  return row?.document ?? { phases: [], events: [] };
+  const { rows } = await sql<{ document: Season }>`
+    select r.document from season_revision r
+    left join season_release l on l.athlete_id = r.athlete_id and l.revision_id = r.id
+    where r.athlete_id = ${athleteId}
+    order by coalesce(case when r.held then l.from_date else r.effective_from end <= ${date}, false) desc,
+      case when coalesce(case when r.held then l.from_date else r.effective_from end <= ${date}, false)
+        then r.revision else -r.revision end desc
+    limit 1`.execute(trx);
+  return rows[0]?.document ?? { phases: [], events: [] };
 };
+
+const toBasis = (row: {
+  id: string;
+  from_date: IsoDate;
+  weight_kg: number;
+  lean_kg: number | null;
+  expenditure: number;
+  expenditure_sd: number;
+  carb_basis: Basis['carbBasis'];
+  expenditure_from: Basis['expenditureFrom'];
+  core_version: string;
+  inputs_until: string;
+}): BasisRow => ({
+  id: row.id,
+  from: row.from_date,
+  weightKg: row.weight_kg,
+  leanKg: row.lean_kg,
+  expenditure: row.expenditure,
+  expenditureSd: row.expenditure_sd,
+  carbBasis: row.carb_basis,
+  expenditureFrom: row.expenditure_from,
+  coreVersion: row.core_version,
+  inputsUntil: row.inputs_until,
+});
 
 /** The bases that a date and the day after it may need, the oldest first. */
 export const basesAround = async (
@@ -66,135 +111,66 @@ export const basesAround = async (
   athleteId: string,
   date: IsoDate,
 ): Promise<BasisRow[]> => {
-  const select = trx.selectFrom('basis').selectAll().where('athlete_id', '=', athleteId);
-  let rows = await select
-    .where('from_date', '<=', addDays(date, 1))
-    .orderBy('from_date', 'desc')
-    .limit(2)
+  const { rows } = await sql<Parameters<typeof toBasis>[0]>`
+    select * from (
+      (select * from basis where athlete_id = ${athleteId} and from_date <= ${date}::date
+        order by from_date desc, written_at desc limit 1)
+      union
+      (select * from basis where athlete_id = ${athleteId} and from_date <= ${date}::date + 1
+        order by from_date desc, written_at desc limit 1)
+    ) b order by from_date, written_at`.execute(trx);
+  if (rows.length > 0) return rows.map(toBasis);
+  const first = await trx
+    .selectFrom('basis')
+    .selectAll()
+    .where('athlete_id', '=', athleteId)
+    .orderBy('from_date')
+    .orderBy('written_at')
+    .limit(1)
     .execute();
-  if (rows.length === 0) rows = await select.orderBy('from_date').limit(1).execute();
-  return rows
-    .map((row): BasisRow => ({
-      id: row.id,
-      from: row.from_date,
-      weightKg: row.weight_kg,
-      leanKg: row.lean_kg,
-      expenditure: row.expenditure,
-      expenditureSd: row.expenditure_sd,
-      carbBasis: row.carb_basis,
-      expenditureFrom: row.expenditure_from,
-      coreVersion: row.core_version,
-      inputsUntil: row.inputs_until,
-    }))
-    .reverse();
+  return first.map(toBasis);
 };
 
-/** Orders of the phases that a date and the next day lie in, and every order not yet acknowledged. */
-export const ordersFor = (
+/** Every basis from the one in force on a date on, the oldest first, of one day in the order they were written. */
+export const basesSince = async (
+  trx: AppTransaction,
+  athleteId: string,
+  date: IsoDate,
+): Promise<BasisRow[]> => {
+  const rows = await trx
+    .selectFrom('basis')
+    .selectAll()
+    .where('athlete_id', '=', athleteId)
+    .where(
+      'from_date',
+      '>=',
+      sql<IsoDate>`coalesce((select max(b.from_date) from basis b
+        where b.athlete_id = ${athleteId} and b.from_date <= ${date}::date), '0001-01-01')`,
+    )
+    .orderBy('from_date')
+    .orderBy('written_at')
+    .execute();
+  return rows.map(toBasis);
+};
+
+/** Orders of the named phases and every order not yet acknowledged, or all of them; the newest first. */
+export const ordersFor = async (
   trx: AppTransaction,
   athleteId: string,
   phaseIds: string[] | 'all',
 ): Promise<OrderRow[]> => {
   const phases =
     phaseIds === 'all' ? sql`true` : sql`(o.phase_id = any(${phaseIds}::uuid[]) or a.at is null)`;
-  return sql<OrderRow>`
+  const { rows } = await sql<OrderRow & { held: boolean; released: IsoDate | null }>`
     select o.id, o.phase_id as "phaseId", o.from_date as "from", o.until_date as "until", o.day_types as "dayTypes",
-      o.macro, o.change, o.reason, o.signed_at as "signedAt", o.signed_by as "signedBy", p.name as "signedByName",
-      o.confirmed, a.at as "acknowledgedAt"
+      o.macro, o.change, o.lever, o.reason, o.signed_at as "signedAt", o.signed_by as "signedBy",
+      coalesce(p.name, 'A former coach') as "signedByName", o.confirmed, a.at as "acknowledgedAt", o.held,
+      ((a.at at time zone t.zone) - make_interval(mins => t.day_turns_at))::date as released
     from change_order o
-    join known_people() p on p.id = o.signed_by
+    join athlete t on t.athlete_id = o.athlete_id
+    left join known_people() p on p.id = o.signed_by
     left join order_acknowledgement a on a.athlete_id = o.athlete_id and a.order_id = o.id
     where o.athlete_id = ${athleteId} and ${phases}
-    order by o.signed_at desc, o.id`
-    .execute(trx)
-    .then((r) => r.rows);
+    order by o.signed_at desc, o.id`.execute(trx);
+  return rows.map(({ held, released, ...order }) => (held ? { ...order, heldUntil: released } : order));
 };
-
-/** Energy eaten on each complete day: it is over, something was measured, and at most a tenth of it stayed a plan. */
-export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
-  const rows = await trx
-    .selectFrom('meal as m')
-    .innerJoin('portion as p', (join) =>
-      join.onRef('p.athlete_id', '=', 'm.athlete_id').onRef('p.meal_id', '=', 'm.id'),
-    )
-    .select(['m.day', 'p.food', 'p.grams', 'p.planned_grams'])
-    .where('m.athlete_id', '=', athleteId)
-    .where('m.day', '>=', from)
-    .where('m.day', '<=', to)
-    .where('m.deleted_at', 'is', null)
-    .where('p.deleted_at', 'is', null)
-    .execute();
-  const days = new Map<IsoDate, { eaten: number; open: number }>();
-  for (const row of rows) {
-    const kcal = energyOf(perGrams(row.food.per100g, row.grams ?? row.planned_grams ?? 0))?.kcal ?? 0;
-    const day = days.get(row.day) ?? { eaten: 0, open: 0 };
-    if (row.grams === null) day.open += kcal;
-    else day.eaten += kcal;
-    days.set(row.day, day);
-  }
-  return [...days]
-    .filter(([, d]) => d.eaten > 0 && d.open <= 0.1 * (d.eaten + d.open))
-    .map(([day, d]) => ({ day, kcal: d.eaten }));
-};
-
-const mornings = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
-  trx
-    .selectFrom('weigh_in')
-    .select(['day', 'kg'])
-    .where('athlete_id', '=', athleteId)
-    .where('day', '>=', from)
-    .where('day', '<=', to)
-    .where('deleted_at', 'is', null)
-    .execute();
-
-/**
- * Writes the basis of the athlete's present week when it is not written yet: the week mean of the mornings before it, and
- * the expenditure measured from the last 28 days once they carry it, else the one of the week before. Append-only: late
- * data act from the next basis on and the past stays as it was.
- */
-export const ensureBasis = async (trx: AppTransaction, athleteId: string, today: IsoDate): Promise<void> => {
-  const from = weekStart(today);
-  const last = (await basesAround(trx, athleteId, addDays(today, -1))).at(-1);
-  if (!last || last.from >= from) return;
-  const until = addDays(from, -1);
-  const intake = await completeIntake(trx, athleteId, addDays(until, -27), until);
-  const weighIns = await mornings(trx, athleteId, addDays(until, -27), until);
-  const next = weekBasis(last, intake, weighIns, from);
-  await trx
-    .insertInto('basis')
-    .values({
-      athlete_id: athleteId,
-      id: randomUUID(),
-      from_date: from,
-      weight_kg: next.weightKg,
-      lean_kg: next.leanKg,
-      expenditure: next.expenditure,
-      expenditure_sd: next.expenditureSd,
-      expenditure_from: next.expenditureFrom,
-      carb_basis: next.carbBasis,
-      core_version: CORE_VERSION,
-      inputs_until: new Date().toISOString(),
-    })
-    .onConflict((conflict) => conflict.columns(['athlete_id', 'from_date']).doNothing())
-    .execute();
-};
-
-/** The resting expenditure that cautions compare with, from the basis in force. */
-export const restingOf = (athlete: Athlete, basis: Pick<Basis, 'weightKg'>, date: IsoDate): number =>
-  restingExpenditure(athlete.sex, basis.weightKg, athlete.heightCm, ageOn(athlete.birthDate, date));
-
-/** A start value of expenditure from an equation, kcal, with its spread. */
-export const equationExpenditure = (
-  athlete: Pick<Athlete, 'sex' | 'heightCm' | 'birthDate'>,
-  weightKg: number,
-  activityLevel: number,
-  date: IsoDate,
-) => ({
-  kcal: Math.round(
-    startExpenditure(
-      restingExpenditure(athlete.sex, weightKg, athlete.heightCm, ageOn(athlete.birthDate, date)),
-      activityLevel,
-    ),
-  ),
-  sd: EQUATION_SD,
-});

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { BodyOf, Session } from '@maul/contract';
+import { DEFAULT_PROFILE, type BodyOf, type Session } from '@maul/contract';
 import type { Kysely } from 'kysely';
 import pg from 'pg';
 import { pino } from 'pino';
@@ -139,8 +139,11 @@ export const startBody = (change: Partial<BodyOf<'start'>> = {}): BodyOf<'start'
   birthDate: '1996-05-04',
   heightCm: 178,
   weightKg: 84.2,
-  activityLevel: 1.6,
   carbBasis: 'total',
+  profile: DEFAULT_PROFILE,
+  firstPhase: 'maintenance',
+  weeks: 52,
+  pattern: null,
   zone: 'Europe/Vienna',
   ...change,
 });

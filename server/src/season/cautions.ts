@@ -1,0 +1,188 @@
+import {
+  addDays,
+  cautionPerson,
+  cautionStanding,
+  isDietPhase,
+  measuredCautions,
+  planCautions,
+  type Basis,
+  type Caution,
+  type CautionId,
+  type Confirmation,
+  type DayTargets,
+  type IsoDate,
+} from '@maul/core';
+import type { Athlete } from '@maul/contract';
+import { sql } from 'kysely';
+import { randomUUID } from 'node:crypto';
+import type { AppTransaction } from '../db/connect.ts';
+import { ProblemError } from '../http/problems.ts';
+import { completeIntake, mornings } from './basis.ts';
+import { basesAround, seasonOn } from './store.ts';
+import { timeline } from './timeline.ts';
+
+export type Role = 'coach' | 'athlete';
+export const roleOf = (athleteId: string, personId: string): Role =>
+  athleteId === personId ? 'athlete' : 'coach';
+
+/** Everything that the cautions need to know of an athlete's body and health. */
+export const personOf = (athlete: Athlete, basis: Pick<Basis, 'weightKg' | 'leanKg'>, date: IsoDate) =>
+  cautionPerson(
+    {
+      ...athlete,
+      equation: athlete.profile.equation,
+      fatMethod: athlete.profile.fat?.method ?? null,
+      health: athlete.profile.health,
+    },
+    basis,
+    date,
+  );
+
+/** Cautions on what was eaten and weighed in the last eight weeks. */
+export const measuredFor = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  today: IsoDate,
+): Promise<Caution[]> => {
+  const basis = (await basesAround(trx, athlete.id, today)).at(-1);
+  if (!basis) return [];
+  const from = addDays(today, -56);
+  const eaten = await completeIntake(trx, athlete.id, from, addDays(today, -1));
+  const targets = await timeline(trx, athlete.id, from);
+  return measuredCautions(
+    {
+      today,
+      season: await seasonOn(trx, athlete.id, today),
+      eaten: eaten.map((d) => ({ ...d, window: targets(d.day)?.windows.ENERC ?? null })),
+      weighIns: await mornings(trx, athlete.id, from, today),
+      routine: athlete.profile.routine,
+    },
+    personOf(athlete, basis, today),
+  );
+};
+
+/** What was confirmed in the last 15 days: older confirmations have lapsed. */
+export const confirmationsOf = (trx: AppTransaction, athleteId: string): Promise<Confirmation[]> =>
+  sql<Confirmation>`
+    select caution_id as "cautionId", figure, by_role as by, at from caution_confirmation
+    where athlete_id = ${athleteId} and at > now() - interval '15 days' order by at`
+    .execute(trx)
+    .then((r) => r.rows);
+
+/** Cautions of planned days, and those of the log when the plan takes energy away. */
+export const cautionsOfPlan = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  days: readonly DayTargets[],
+  today: IsoDate,
+  carbsMove: boolean,
+): Promise<Caution[]> => {
+  const first = days[0];
+  if (!first) return [];
+  const planned = planCautions(
+    days,
+    personOf(athlete, first.basis, first.date),
+    athlete.profile.routine,
+    carbsMove,
+  );
+  const takesAway = days.some(
+    (d) => isDietPhase(d.phase.kind) || (d.windows.ENERC?.aim ?? Infinity) < d.basis.expenditure,
+  );
+  const measured = takesAway ? await measuredFor(trx, athlete, today) : [];
+  return [...planned, ...measured.filter((m) => !planned.some((p) => p.id === m.id))];
+};
+
+const WAITS_FOR = {
+  coach: 'the coach',
+  athlete: 'the athlete',
+  both: 'coach and athlete',
+  second: 'the athlete’s second confirmation, a day after the first',
+} as const;
+
+export interface Judged {
+  /** True when a confirmation is still missing: it is kept, but not in force. */
+  held: boolean;
+  waitsFor: string;
+}
+
+/** Whether hard cautions are confirmed by all who must; throws for what can never be confirmed. */
+export const judge = (
+  cautions: readonly Caution[],
+  confirmations: readonly Confirmation[],
+  hasCoach: boolean,
+): Judged => {
+  const now = new Date().toISOString();
+  let waitsFor: string | undefined;
+  for (const caution of cautions) {
+    const standing = cautionStanding(caution, confirmations, hasCoach, now);
+    if (standing.state === 'barred')
+      throw new ProblemError(
+        caution.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
+        `${standing.why} Nothing was kept.`,
+      );
+    if (standing.state === 'waits')
+      waitsFor ??= standing.until === null ? WAITS_FOR[standing.for] : `${WAITS_FOR.second}`;
+  }
+  return { held: waitsFor !== undefined, waitsFor: waitsFor ?? '' };
+};
+
+/** Writes down that this person has read hard cautions and stands by the plan; with an id, a single one, safe to repeat. */
+export const confirm = async (
+  trx: AppTransaction,
+  athleteId: string,
+  personId: string,
+  cautions: readonly { id: CautionId; figure: number | null }[],
+  id?: string,
+): Promise<void> => {
+  for (const caution of cautions)
+    await trx
+      .insertInto('caution_confirmation')
+      .values({
+        athlete_id: athleteId,
+        id: id ?? randomUUID(),
+        caution_id: caution.id,
+        figure: caution.figure,
+        person_id: personId,
+        by_role: roleOf(athleteId, personId),
+      })
+      .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
+      .execute();
+};
+
+/**
+ * Judges a plan or order before it is kept: refuses an X and a hard caution that its writer has not confirmed, writes down
+ * what they confirm, and says whether somebody else's word is still missing.
+ */
+export const judgeAndConfirm = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  personId: string,
+  cautions: readonly Caution[],
+  confirmed: readonly string[],
+  nothing: string,
+): Promise<Judged> => {
+  const barred = cautions.find((c) => c.level === 'X');
+  if (barred) throw new ProblemError('caution-x', `${barred.sentence} ${barred.see} ${nothing}`);
+  const role = roleOf(athlete.id, personId);
+  const hard = cautions.filter((c) => c.level === 'hard');
+  const before = await confirmationsOf(trx, athlete.id);
+  const now = new Date().toISOString();
+  for (const caution of hard) {
+    if (caution.needs !== null) judge([caution], before, athlete.hasCoach);
+    const mine = before.filter((c) => c.by === role);
+    const standing = cautionStanding(caution, mine, false, now);
+    const already = standing.state === 'free' || (standing.state === 'waits' && standing.for === 'second');
+    if (!already && !confirmed.includes(caution.id))
+      throw new ProblemError(
+        'caution-unconfirmed',
+        `${caution.sentence} ${caution.see} Confirm that you have read this; ${nothing.charAt(0).toLowerCase()}${nothing.slice(1)}`,
+      );
+  }
+  await confirm(
+    trx,
+    athlete.id,
+    personId,
+    hard.filter((c) => confirmed.includes(c.id)),
+  );
+  return judge(hard, await confirmationsOf(trx, athlete.id), athlete.hasCoach);
+};
