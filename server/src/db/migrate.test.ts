@@ -1,4 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { DEFAULT_PROFILE, Profile, Season } from '@maul/contract';
+import { dayTargets, defaultTolerance, isoDate } from '@maul/core';
 import { sql } from 'kysely';
 import { join } from 'node:path';
 import { ensureDemo } from '../demo/index.ts';
@@ -69,6 +71,8 @@ describe('the demo, and migrating with data', () => {
       [
         'athlete',
         'basis',
+        'calendar_feed',
+        'caution_confirmation',
         'change_order',
         'coach_grant',
         'food_own',
@@ -77,12 +81,17 @@ describe('the demo, and migrating with data', () => {
         'order_acknowledgement',
         'portion',
         'row_history',
+        'season_release',
         'season_revision',
         'weigh_in',
       ].sort(),
     );
     for (const row of rows)
-      expect(row).toMatchObject({ on: true, forced: row.name !== 'coach_grant', first: 'athlete_id' });
+      expect(row).toMatchObject({
+        on: true,
+        forced: row.name !== 'coach_grant' && row.name !== 'calendar_feed',
+        first: 'athlete_id',
+      });
   });
 });
 
@@ -93,4 +102,62 @@ test('a database with somebody else’s tables is refused and left alone', async
   await sql`create table theirs (id int)`.execute(other.owner);
   await expect(refuseForeignDatabase(other.owner)).rejects.toThrow('Nothing was changed');
   await other.close();
+});
+
+test('the second step on a copy with data: old seasons and orders say the same in the words of now', async () => {
+  const house2 = await openTestHouse();
+  const { owner } = house2;
+  const run = (text: string) => sql.raw(text).execute(owner);
+  await run('drop schema public cascade');
+  await run('create schema public');
+  await migrate(owner, '0001_ground');
+  const [person, id] = ['018f0000-0000-7000-8000-000000000001', '018f0000-0000-7000-8000-000000000002'];
+  const old = {
+    events: [],
+    phases: [
+      {
+        id,
+        kind: 'cut',
+        from: '2026-11-01',
+        to: '2026-12-31',
+        energy: { kind: 'hand', kcal: 2150 },
+        macros: {
+          kind: 'per-body-mass',
+          protein: { gPerKg: 2.2, of: 'lean' },
+          fat: { gPerKg: 0.8, of: 'body', floor: 50 },
+          fibre: { per1000kcal: 14 },
+        },
+        tolerance: defaultTolerance('cut'),
+        rate: { low: -1, high: -0.5 },
+        dayTypes: [{ id: 'low', name: 'Low', energyOffset: -150 }],
+        week: Array.from({ length: 7 }, () => 'low'),
+        exceptions: {},
+      },
+    ],
+  };
+  await run(`insert into person values ('${person}', 'a@test.maul', 'A', 'x', true, false)`);
+  await run(
+    `insert into athlete (athlete_id, sex, birth_date, height_cm, zone) values ('${person}', 'male', '1990-01-01', 180, 'UTC')`,
+  );
+  await run(`insert into season_revision (athlete_id, id, revision, effective_from, document, written_by)
+    values ('${person}', '${id}', 1, '2026-11-01', '${JSON.stringify(old)}', '${person}')`);
+  await run(`insert into change_order (athlete_id, id, phase_id, from_date, macro, change, reason, signed_by)
+    values ('${person}', '${id}', '${id}', '2026-11-02', 'CARB', '{"kind": "relative", "grams": -20}', 'r', '${person}')`);
+  expect(await migrate(owner)).toEqual(['0002_season']);
+  const { rows } = await sql<{ document: unknown; profile: unknown; change: unknown; held: boolean }>`
+    select r.document, a.profile, o.change, o.held from season_revision r
+    join athlete a using (athlete_id) join change_order o using (athlete_id)`.execute(owner);
+  const [row] = rows;
+  expect(row?.change).toEqual({ kind: 'relative', amount: -20 });
+  expect(row?.held).toBe(false);
+  expect(Profile.parse(row?.profile)).toEqual(DEFAULT_PROFILE);
+  const season = Season.parse(row?.document);
+  const basis = {
+    id, from: isoDate('2026-11-01'), weightKg: 80, leanKg: 70, expenditure: 2500, expenditureSd: 100,
+    carbBasis: 'total' as const, expenditureFrom: 'equation' as const,
+  }; // prettier-ignore
+  // By hand: 2.2 x 70 = 154 protein, 0.8 x 80 = 64 fat, (2000 - 616 - 576) / 4 = 202 carbs.
+  const windows = dayTargets(season, [basis], [], isoDate('2026-11-03'))?.windows;
+  expect([windows?.PROCNT?.aim, windows?.FAT?.aim, windows?.CARB?.aim]).toEqual([154, 64, 202]);
+  await house2.close();
 });

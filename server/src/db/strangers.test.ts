@@ -1,9 +1,21 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { DEFAULT_PROFILE } from '@maul/contract';
 import { addDays, isoDate } from '@maul/core';
+import { sql } from 'kysely';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
 import { athleteDay } from '@maul/core';
+
+const athleteBody = {
+  sex: 'male',
+  birthDate: '1996-05-04',
+  heightCm: 178,
+  zone: 'Europe/Vienna',
+  dayTurnsAt: 240,
+  carbBasis: 'total',
+  profile: DEFAULT_PROFILE,
+};
 
 /** Every table that holds an athlete's rows. */
 const TABLES = [
@@ -19,6 +31,8 @@ const TABLES = [
   'weigh_in',
   'food_own',
   'row_history',
+  'season_release',
+  'caution_confirmation',
 ];
 
 let house: TestHouse;
@@ -66,12 +80,20 @@ beforeAll(async () => {
     until: null,
     dayTypes: null,
     macro: 'CARB',
-    change: { kind: 'relative', grams: -10 },
+    change: { kind: 'relative', amount: -10 },
+    lever: null,
     reason: 'Test',
     confirmed: [],
   };
   await coach.put(`${at}/orders/${orderId}`, order).expect(200);
   await athlete.put(`${at}/orders/${orderId}/acknowledgement`, {}).expect(200);
+  await athlete
+    .put(`${at}/confirmations/${uuidv7()}`, { cautionId: 'very-low-intake', figure: 1500 })
+    .expect(200);
+  await sql`insert into season_release (athlete_id, revision_id, from_date)
+    select athlete_id, id, effective_from from season_revision where athlete_id = ${athlete.id}`.execute(
+    house.owner,
+  );
   await athlete.delete(`${at}/grants/${grantId}`).expect(200);
 });
 afterAll(() => house.close());
@@ -144,6 +166,19 @@ describe('hand-written SQL under the app’s role', () => {
           values ($1, $2, $2, '2026-01-01', 'CARB', '{}', 'x', $3)`,
           [athlete.id, uuidv7(), person()?.id ?? coach.id],
         ],
+        [
+          `insert into season_revision (athlete_id, id, revision, effective_from, document, written_by)
+          values ($1, $2, 99, '2026-01-01', '{}', $3)`,
+          [athlete.id, uuidv7(), person()?.id ?? athlete.id],
+        ],
+        [
+          `insert into caution_confirmation (athlete_id, id, caution_id, person_id, by_role) values ($1, $2, 'swings', $3, 'athlete')`,
+          [athlete.id, uuidv7(), person()?.id ?? athlete.id],
+        ],
+        [
+          `insert into calendar_feed (athlete_id, id, token_hash) values ($1, $2, '\\x00')`,
+          [athlete.id, uuidv7()],
+        ],
       ] as const;
       for (const [text, values] of inserts)
         await expect(c.query(text, [...values])).rejects.toMatchObject({ code: '42501' });
@@ -182,6 +217,9 @@ describe('hand-written SQL under the app’s role', () => {
         `delete from change_order`,
         `update season_revision set revision = 9`,
         `update basis set weight_kg = 1`,
+        `update season_release set from_date = '2020-01-01'`,
+        `update caution_confirmation set figure = 1`,
+        `delete from season_revision`,
         `delete from meal`,
         `delete from portion`,
         `update row_history set version = 9`,
@@ -233,6 +271,19 @@ describe('every address, as a stranger, a former coach, and nobody', () => {
       ['get', `${at}/days/${today}`],
       ['get', `${at}/days/${addDays(isoDate(today), -1)}`],
       ['get', `${at}/orders`],
+      ['get', `${at}/season`],
+      ['get', `${at}/cautions`],
+      ['get', `${at}/in-force/${today}`],
+      ['get', `${at}/calendar.ics`],
+      ['put', `${at}`, { ...athleteBody, base: 1, basisId: uuidv7() }],
+      [
+        'put',
+        `${at}/season/${uuidv7()}`,
+        { base: 1, season: { phases: [], events: [] }, reason: null, confirmed: [] },
+      ],
+      ['put', `${at}/season/${uuidv7()}/confirmation`, {}],
+      ['put', `${at}/confirmations/${uuidv7()}`, { cautionId: 'swings', figure: null }],
+      ['put', `${at}/calendar-feeds/${uuidv7()}`, {}],
       ['get', `${at}/foods?q=oats`],
       ['put', `${at}/meals/${uuidv7()}`, mealBody(today)],
       ['put', `${at}/meals/${mealId}`, mealBody(today, { base: 1, time: '09:00' })],
@@ -254,7 +305,8 @@ describe('every address, as a stranger, a former coach, and nobody', () => {
           until: null,
           dayTypes: null,
           macro: 'CARB',
-          change: { kind: 'relative', grams: -5 },
+          change: { kind: 'relative', amount: -5 },
+          lever: null,
           reason: 'x',
           confirmed: [],
         },

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { DayDocument, OrderRow, Problem, RosterRow } from '@maul/contract';
 import { addDays, athleteDay, dayTargets } from '@maul/core';
+import { sql } from 'kysely';
 import { createServer, get as httpGet } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { v7 as uuidv7 } from 'uuid';
@@ -33,7 +34,7 @@ const dayOf = async (date: string) =>
   (await athlete.get(`${at}/days/${date}`).expect(200)).body as DayDocument;
 const carbs = async (date: string) => {
   const day = await dayOf(date);
-  return dayTargets(day.season, day.bases, day.orders, day.date)?.windows.CARB.aim ?? NaN;
+  return dayTargets(day.season, day.bases, day.orders, day.date)?.windows.CARB?.aim ?? NaN;
 };
 const body = async (change: object = {}) => ({
   phaseId: (await dayOf(today)).season.phases[0]?.id,
@@ -41,7 +42,8 @@ const body = async (change: object = {}) => ({
   until: null,
   dayTypes: null,
   macro: 'CARB',
-  change: { kind: 'relative', grams: -20 },
+  change: { kind: 'relative', amount: -20 },
+  lever: null,
   reason: 'Pace is slow.',
   confirmed: [],
   ...change,
@@ -80,17 +82,65 @@ describe('an order', () => {
       .expect(422);
     expect((unbound.body as Problem).detail).toContain('no day that this order would bind');
   });
-  test('a very low aim needs the signer’s confirmation', async () => {
-    const low = { change: { kind: 'absolute', grams: 20 } };
+  test('a very low aim needs the signer’s confirmation, and binds only once the athlete has confirmed it too', async () => {
+    const low = { change: { kind: 'absolute', amount: 20 } };
     const open = await coach.put(`${at}/orders/${uuidv7()}`, await body(low)).expect(422);
     expect(open.body).toMatchObject({ type: 'urn:maul:problem:caution-unconfirmed' });
-    expect((open.body as Problem).detail).toContain('doctor or a dietitian');
-    await coach
-      .put(
-        `${at}/orders/${uuidv7()}`,
-        await body({ ...low, until: addDays(today, 2), confirmed: ['very-low-intake'] }),
-      )
+    expect((open.body as Problem).detail).toContain('doctor or a registered dietitian');
+    const confirmed = ['very-low-intake', 'losing-too-fast'];
+    const id = uuidv7();
+    const kept = await coach
+      .put(`${at}/orders/${id}`, await body({ ...low, until: addDays(today, 2), confirmed }))
       .expect(200);
+    expect((kept.body as OrderRow).heldUntil).toBeNull();
+    const usual = await carbs(tomorrow);
+    expect(usual).toBeGreaterThan(100);
+    const done = await athlete.put(`${at}/orders/${id}/acknowledgement`, {}).expect(200);
+    expect((done.body as OrderRow).heldUntil).toBe(today);
+    expect(await carbs(tomorrow)).toBe(20);
+    expect(await carbs(addDays(today, 3))).toBe(usual);
+  });
+  test('without a coach it is confirmed twice, a day apart', async () => {
+    const alone = await house.athlete('Alone with a caution');
+    const mine = `/api/athletes/${alone.id}`;
+    const day = async (date: string) =>
+      (await alone.get(`${mine}/days/${date}`).expect(200)).body as DayDocument;
+    const id = uuidv7();
+    const order = await body({
+      phaseId: (await day(today)).season.phases[0]?.id,
+      change: { kind: 'absolute', amount: 20 },
+      confirmed: ['very-low-intake', 'losing-too-fast'],
+    });
+    await alone.put(`${mine}/orders/${id}`, order).expect(200);
+    const early = await alone.put(`${mine}/orders/${id}/acknowledgement`, {}).expect(422);
+    expect(early.body).toMatchObject({ type: 'urn:maul:problem:too-early' });
+    const age = (hours: number) =>
+      sql`with o as (update change_order set signed_at = signed_at - make_interval(hours => ${hours}) where id = ${id})
+        update caution_confirmation set at = at - make_interval(hours => ${hours}) where athlete_id = ${alone.id}`.execute(
+        house.owner,
+      );
+    await age(25);
+    const done = await alone.put(`${mine}/orders/${id}/acknowledgement`, {}).expect(200);
+    expect((done.body as OrderRow).heldUntil).toBe(today);
+    expect((await day(tomorrow)).orders.find((o) => o.id === id)?.heldUntil).toBe(today);
+  });
+  test('a confirmation lapses after 14 days', async () => {
+    const other = await house.athlete('Slow');
+    await house.share(other, coach);
+    const mine = `/api/athletes/${other.id}`;
+    const day = (await other.get(`${mine}/days/${today}`).expect(200)).body as DayDocument;
+    const id = uuidv7();
+    const order = await body({
+      phaseId: day.season.phases[0]?.id,
+      change: { kind: 'absolute', amount: 20 },
+      confirmed: ['very-low-intake', 'losing-too-fast'],
+    });
+    await coach.put(`${mine}/orders/${id}`, order).expect(200);
+    await sql`update caution_confirmation set at = at - interval '14 days 1 hour' where athlete_id = ${other.id}`.execute(
+      house.owner,
+    );
+    const late = await other.put(`${mine}/orders/${id}/acknowledgement`, {}).expect(422);
+    expect(late.body).toMatchObject({ type: 'urn:maul:problem:lapsed' });
   });
   test('an athlete with a coach does not sign alone, one without does', async () => {
     await athlete.put(`${at}/orders/${uuidv7()}`, await body({ from: addDays(today, 7) })).expect(403);
@@ -111,8 +161,8 @@ describe('an order', () => {
         `/api/athletes/${young.id}/orders/${uuidv7()}`,
         await body({
           phaseId: day.season.phases[0]?.id,
-          change: { kind: 'relative', grams: -80 },
-          confirmed: ['minor-in-deficit'],
+          change: { kind: 'relative', amount: -80 },
+          confirmed: ['minor'],
         }),
       )
       .expect(422);
@@ -132,7 +182,7 @@ describe('the roster', () => {
       })
       .expect(200);
     const rows = ((await coach.get('/api/roster').expect(200)).body as { athletes: RosterRow[] }).athletes;
-    expect(rows.map((r) => r.name).sort()).toEqual(['Athlete', 'Young']);
+    expect(rows.map((r) => r.name).sort()).toEqual(['Athlete', 'Slow', 'Young']);
     const row = rows.find((r) => r.name === 'Athlete');
     expect(row).toMatchObject({
       waitingNotes: 1,

@@ -114,6 +114,8 @@ export const acknowledgeOrder = async (
   personId: string,
 ): Promise<OrderRow> => {
   const order = await orderById(trx, athleteId, id);
+  if (personId !== athleteId)
+    throw new ProblemError('not-allowed', 'Only the athlete acknowledges an order. Nothing was changed.');
   if (order.acknowledgedAt !== null) return order;
   if (order.heldUntil === null) {
     const athlete = await athleteOf(trx, athleteId);

@@ -144,9 +144,12 @@ export const mountSeason = (router: Router, house: House): void => {
 
   // Not JSON, so not of the contract's table: the same calendar for who is signed in.
   router.get(CALENDAR_FILE, async (req, res) => {
+    const token = tokenOf(req);
+    if (token === '' || !(await house.findSession(token)))
+      throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
     const athleteId = Id.safeParse(req.params.athleteId);
     if (!athleteId.success) throw new ProblemError('not-found', 'There is no such athlete.');
-    const text = await acting(house.app, tokenOf(req), async (trx) =>
+    const text = await acting(house.app, token, async (trx) =>
       calendarOf(trx, await athleteOf(trx, athleteId.data)),
     );
     sendCalendar(res, text, true);
