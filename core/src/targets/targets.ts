@@ -9,7 +9,7 @@ import {
 import { datesFrom, weekday, type IsoDate } from '../units/index.ts';
 import { basisOn, type Basis } from './basis.ts';
 import { applyOrder, draftDay, draftKcal, type Draft } from './draft.ts';
-import { explain, type Explainer, type WhyStep } from './explain.ts';
+import type { Explainer } from './explain.ts';
 import { byMoment, orderBinds, type ChangeOrder } from './order.ts';
 import { partGrams } from './parts.ts';
 import {
@@ -134,7 +134,8 @@ const computeDay = (
   return { windows, problems };
 };
 
-const targetsOn = (
+/** Targets of one day; `tell` hears each step. For `dayTargets` and `whyTargets`. */
+export const targetsOn = (
   season: Season,
   bases: readonly Basis[],
   orders: readonly ChangeOrder[],
@@ -170,18 +171,6 @@ export const dayTargets = (
   orders: readonly ChangeOrder[],
   date: IsoDate,
 ): DayTargets | undefined => targetsOn(season, bases, orders, date, undefined);
-
-/** Why each of the day's numbers is what it is, step by step. Undefined when the day has no targets. */
-export const whyTargets = (
-  season: Season,
-  bases: readonly Basis[],
-  orders: readonly ChangeOrder[],
-  date: IsoDate,
-): { targets: DayTargets; steps: WhyStep[] } | undefined => {
-  const { explainer, steps } = explain();
-  const targets = targetsOn(season, bases, orders, date, explainer);
-  return targets && { targets, steps };
-};
 
 /**
  * Targets of `days` days from a date on; undefined on days without. Days that are made from the same phase, day type,

@@ -1,4 +1,4 @@
-import { addDays, byMoment, targetsFrom, type Caution, type ChangeOrder, type DayTargets } from '@maul/core';
+import { byMoment, targetsFrom, type Caution, type ChangeOrder, type DayTargets } from '@maul/core';
 import type { Athlete, OrderRow, SignOrder } from '@maul/contract';
 import type { z } from 'zod';
 import type { AppTransaction } from '../db/connect.ts';

@@ -6,7 +6,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
 import { useState, type FormEvent } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { call, leave, queryClient, sentenceOf, useSession } from '../sync/index.ts';
 import { chooseMode, chosenMode, type Mode } from '../theme/mode.ts';
@@ -132,8 +132,25 @@ export const AccountPage = () => {
           </p>
         </section>
       )}
+      {person.isAthlete && person.hasSeason && (
+        <section className="rows">
+          <h2 className="panel-title">What Maul knows of you</h2>
+          <p>
+            <Link to="/account/body">Body and health</Link>
+            <span className="second">
+              : units, equations, training, food, allergens, statements for the cautions
+            </span>
+          </p>
+        </section>
+      )}
       {person.isAthlete && person.hasSeason && <Sharing session={session} />}
       <Look />
+      <section className="rows">
+        <h2 className="panel-title">About the numbers</h2>
+        <p>
+          <Link to="/about">Where they come from, how sure they are, and what Maul is not</Link>
+        </p>
+      </section>
       <section className="rows">
         <h2 className="panel-title">Sign out</h2>
         {fault !== null && <Alert severity="error">{fault}</Alert>}

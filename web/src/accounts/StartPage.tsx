@@ -1,55 +1,262 @@
-import { BodyKg, Day, Height, Sex } from '@maul/contract';
-import { ageOn, athleteDay, isIsoDate, restingExpenditure, startExpenditure, type Kcal } from '@maul/core';
-import { zodResolver } from '@hookform/resolvers/zod';
+import { Start } from '@maul/contract';
+import {
+  addDays,
+  basisOn,
+  cautionPerson,
+  dayTargets,
+  isIsoDate,
+  makePattern,
+  patternConflicts,
+  phaseTemplate,
+  planCautions,
+  TARGET_KEYS,
+  targetsFrom,
+  type Basis,
+  type CarbTiming,
+  type EquationBody,
+  type MealPattern,
+  type PhaseKind,
+} from '@maul/core';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { useMemo, useState } from 'react';
+import { Controller, useForm, type UseFormReturn } from 'react-hook-form';
 import { Navigate, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { z } from 'zod';
-import { deviceZone } from '../shell/device.ts';
-import { whole } from '../shell/show.ts';
+import { CautionLine } from '../shell/Cautions.tsx';
+import { deviceToday, deviceZone } from '../shell/device.ts';
+import { NUTRIENT_NAMES, windowText, whole } from '../shell/show.ts';
+import { energyFigure } from '../shell/units.ts';
 import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
+import {
+  BodySection,
+  FoodSection,
+  HealthSection,
+  RoutineSection,
+  Section,
+  type BodyForm,
+} from './BodyFields.tsx';
+import {
+  EMPTY_START,
+  fieldOf,
+  numberOf,
+  profileOf,
+  rawProfile,
+  weightOf,
+  type StartValues,
+} from './bodyValues.ts';
+import { bodyOf, expenditureOf, ExpenditureSection } from './Expenditure.tsx';
 import './accounts.css';
 
-const Form = z.strictObject({
-  sex: Sex,
-  birthDate: Day,
-  heightCm: Height,
-  weightKg: BodyKg,
-  activityLevel: z.number(),
-  carbBasis: z.enum(['total', 'available']),
-});
-type FormValues = z.input<typeof Form>;
+const FIRST_PHASES = [
+  ['maintenance', 'Maintenance: stay where you are'],
+  ['off-season', 'Off-season: gain slowly'],
+  ['mini-cut', 'Mini-cut: a few weeks'],
+  ['cut', 'Cut'],
+  ['post-show', 'Post-show'],
+] as const satisfies readonly (readonly [PhaseKind, string])[];
+const CARBS = [
+  ['even', 'Even over the day'],
+  ['around-training', 'Around training'],
+  ['early', 'Early'],
+  ['late', 'Late'],
+  ['protein-until-evening', 'Protein until the evening'],
+] as const satisfies readonly (readonly [CarbTiming, string])[];
 
-const zone = deviceZone();
-const LEVELS = [
-  [1.45, 'Light: sitting work, a walk'],
-  [1.6, 'Light to active: sitting work and training'],
-  [1.85, 'Active: on your feet, training most days'],
-  [2.1, 'Vigorous: heavy work or two sessions a day'],
-] as const;
-
-/** What the first plan will be, while it is typed. */
-const Preview = ({ values }: { values: Partial<FormValues> }) => {
-  const { sex, birthDate, heightCm, weightKg, activityLevel } = values;
-  if (!sex || !birthDate || !isIsoDate(birthDate) || !heightCm || !weightKg || !activityLevel) return null;
-  let kcal: Kcal;
+/** The meal pattern that the fields wish for; null where they cannot be one. */
+const patternWish = (values: StartValues): MealPattern | null => {
+  const session = values.sessions.find((s) => s.kind === 'resistance') ?? values.sessions[0];
   try {
-    const age = ageOn(birthDate, athleteDay(new Date(), zone));
-    kcal = startExpenditure(restingExpenditure(sex, weightKg, heightCm, age), activityLevel);
+    return makePattern({
+      id: 'usual',
+      name: 'Usual day',
+      meals: numberOf(values.meals),
+      carbs: values.carbs,
+      waking: values.waking,
+      training: session ? { start: session.start, minutes: session.minutes } : null,
+      fast: values.fasts ? { from: values.fastFrom, to: values.fastTo } : null,
+    });
   } catch {
     return null;
   }
+};
+
+const planOf = (values: StartValues, body: EquationBody | undefined) => {
+  const profile = profileOf(values);
+  const weeks = numberOf(values.weeks);
+  if (!body || !profile || !isIsoDate(values.birthDate) || !(weeks >= 1 && weeks <= 104)) return undefined;
+  const today = deviceToday();
+  const { kcal, sd } = expenditureOf(values, body);
+  if (Number.isNaN(kcal)) return undefined;
+  const pattern = patternWish(values);
+  const basis: Basis = {
+    id: 'start',
+    from: today,
+    weightKg: body.weightKg,
+    leanKg: body.leanKg,
+    expenditure: Math.round(kcal),
+    expenditureSd: sd,
+    carbBasis: values.carbBasis,
+    expenditureFrom: profile.knownKcal === null ? 'equation' : 'known',
+  };
+  const phase = phaseTemplate(values.firstPhase, today, addDays(today, 7 * weeks - 1), 'first', {
+    patterns: pattern ? [pattern] : [],
+    patternId: pattern?.id ?? null,
+  });
+  const season = { events: [], phases: [phase] };
+  const days = targetsFrom(season, [basis], [], today, 28).filter((d) => d !== undefined);
+  const person = cautionPerson(
+    {
+      sex: values.sex,
+      birthDate: values.birthDate,
+      heightCm: body.heightCm,
+      equation: profile.equation,
+      fatMethod: profile.fat?.method ?? null,
+      health: profile.health,
+    },
+    basisOn([basis], today) ?? basis,
+    today,
+  );
+  const conflicts = pattern
+    ? [...new Set([1, 2, 3, 4, 5, 6, 7].flatMap((d) => patternConflicts(pattern, profile.routine, d)))]
+    : [];
+  const types = phase.dayTypes.map((type) => ({
+    type,
+    day: days.find((d) => d.dayType.id === type.id) ?? dayTargets(season, [basis], [], today),
+  }));
+  return { types, cautions: planCautions(days, person, profile.routine), conflicts };
+};
+
+const Plan = ({ values, body }: { values: StartValues; body: EquationBody | undefined }) => {
+  const plan = useMemo(() => planOf(values, body), [values, body]);
+  if (!plan) return <p className="second">The first plan stands here as soon as the body is known.</p>;
   return (
-    <p className="start-preview">
-      Start value: <b>{whole(kcal)} kcal a day</b>, give or take 490 (90 %), by Mifflin &amp; St Jeor 1990
-      times the activity level. Your own log corrects it after two weeks. You begin in maintenance: protein
-      1.8 g and fat 0.9 g per kg, carbs the remainder.
-    </p>
+    <>
+      <table className="equations">
+        <caption className="hidden">The first plan</caption>
+        <thead>
+          <tr>
+            <th scope="col">Days</th>
+            {TARGET_KEYS.map((key) => (
+              <th key={key} scope="col" className="figure">
+                {NUTRIENT_NAMES[key].name}, {key === 'ENERC' ? values.units.energy : 'g'}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {plan.types.map(({ type, day }) => (
+            <tr key={type.id}>
+              <th scope="row">{type.name}</th>
+              {TARGET_KEYS.map((key) => {
+                const window = day?.windows[key];
+                return (
+                  <td key={key} className="figure n">
+                    {window
+                      ? windowText(window, key === 'ENERC' ? (v) => energyFigure(v, values.units) : whole)
+                      : '–'}
+                  </td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {plan.conflicts.map((conflict) => (
+        <Alert key={conflict} severity="warning">
+          {conflict}
+        </Alert>
+      ))}
+      {plan.cautions.map((caution) => (
+        <CautionLine key={caution.id} caution={caution} />
+      ))}
+    </>
+  );
+};
+
+const PlanSection = ({
+  form,
+  body,
+}: {
+  form: UseFormReturn<StartValues>;
+  body: EquationBody | undefined;
+}) => {
+  const values = form.watch();
+  return (
+    <Section
+      title="First plan"
+      note="Every number of it can be changed later, in Season, and each says why it is what it is."
+    >
+      <div className="pair">
+        <Controller
+          control={form.control}
+          name="firstPhase"
+          render={({ field }) => (
+            <TextField select label="Begin with" {...field}>
+              {FIRST_PHASES.map(([kind, text]) => (
+                <MenuItem key={kind} value={kind}>
+                  {text}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+        />
+        <TextField label="For how many weeks" {...form.register('weeks')} />
+      </div>
+      <div className="pair">
+        <TextField label="Meals a day" {...form.register('meals')} />
+        <Controller
+          control={form.control}
+          name="carbs"
+          render={({ field }) => (
+            <TextField select label="Carbs" {...field}>
+              {CARBS.map(([kind, text]) => (
+                <MenuItem key={kind} value={kind}>
+                  {text}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
+        />
+      </div>
+      <Controller
+        control={form.control}
+        name="fasts"
+        render={({ field }) => (
+          <FormControlLabel
+            label="Hours without food"
+            control={
+              <Checkbox
+                size="small"
+                checked={field.value}
+                onChange={(e) => field.onChange(e.target.checked)}
+              />
+            }
+          />
+        )}
+      />
+      {values.fasts && (
+        <div className="pair">
+          <TextField
+            label="From"
+            type="time"
+            slotProps={{ inputLabel: { shrink: true } }}
+            {...form.register('fastFrom')}
+          />
+          <TextField
+            label="To"
+            type="time"
+            slotProps={{ inputLabel: { shrink: true } }}
+            {...form.register('fastTo')}
+          />
+        </div>
+      )}
+      <Plan values={values} body={body} />
+    </Section>
   );
 };
 
@@ -63,100 +270,81 @@ export const StartPage = () => {
     phaseId: uuidv7(),
     weighInId: uuidv7(),
   }));
-  const { register, handleSubmit, control, formState } = useForm<FormValues, unknown, z.output<typeof Form>>({
-    resolver: zodResolver(Form),
-    defaultValues: { sex: 'female', activityLevel: 1.6, carbBasis: 'total' },
-  });
-  const values = useWatch({ control });
+  const [grantId] = useState(() => uuidv7());
+  const form = useForm<StartValues>({ defaultValues: EMPTY_START });
+  const bodyForm = form as unknown as BodyForm;
+  const values = form.watch();
+  const body = bodyOf(values);
   if (person.hasSeason) return <Navigate to="/today" replace />;
-  const { errors } = formState;
-  const submit = handleSubmit(async (body) => {
+  const submit = form.handleSubmit(async (typed) => {
     setFault(null);
+    const parsed = Start.safeParse({
+      ...ids,
+      sex: typed.sex,
+      birthDate: typed.birthDate,
+      heightCm: numberOf(typed.heightCm),
+      weightKg: weightOf(typed),
+      zone: deviceZone(),
+      carbBasis: typed.carbBasis,
+      profile: rawProfile(typed),
+      firstPhase: typed.firstPhase,
+      weeks: numberOf(typed.weeks),
+      pattern: patternWish(typed),
+    });
+    if (!parsed.success) {
+      for (const issue of parsed.error.issues)
+        form.setError(fieldOf(issue.path) as 'birthDate', { message: issue.message });
+      setFault(parsed.error.issues[0]?.message ?? 'Something is missing.');
+      return;
+    }
     try {
-      const session = await call('start', {
-        params: { athleteId: person.id },
-        body: { ...body, ...ids, zone },
-      });
+      const session = await call('start', { params: { athleteId: person.id }, body: parsed.data });
+      const code = typed.coachCode.trim();
+      let unshared: string | null = null;
+      if (code !== '')
+        await call('share', { params: { athleteId: person.id, id: grantId }, body: { code } }).catch(
+          (error: unknown) => (unshared = sentenceOf(error)),
+        );
       queryClient.setQueryData(['session'], session);
-      void navigate('/today', { replace: true });
+      if (code !== '') await queryClient.invalidateQueries({ queryKey: ['session'] });
+      // The plan stands; only the sharing did not, and Account is where it is done again.
+      void navigate(unshared === null ? '/today' : '/account', { replace: true });
     } catch (error) {
       setFault(sentenceOf(error));
     }
   });
-  const number = {
-    setValueAs: (text: string) => (text === '' ? NaN : Number(text.toString().replace(',', '.'))),
-  };
   return (
-    <div className="sheet-page rows">
-      <h1 className="page-title">Your start</h1>
-      <p className="second">
-        Enough for a first plan that works. Everything can change later, and every change is kept.
-      </p>
+    <div className="sheet-page setup rows">
+      <div>
+        <h1 className="page-title">Your start</h1>
+        <p className="second">
+          Three fields are needed: birth date, height, body mass. Everything else is assumed, shown, and can
+          be changed.
+        </p>
+      </div>
       <form className="rows" noValidate onSubmit={(event) => void submit(event)}>
-        <Controller
-          control={control}
-          name="sex"
-          render={({ field }) => (
-            <TextField select label="Sex, for the equations" {...field}>
-              <MenuItem value="female">Female</MenuItem>
-              <MenuItem value="male">Male</MenuItem>
-            </TextField>
-          )}
-        />
-        <TextField
-          label="Birth date"
-          type="date"
-          slotProps={{ inputLabel: { shrink: true } }}
-          {...register('birthDate')}
-          error={!!errors.birthDate}
-          helperText={errors.birthDate?.message}
-        />
-        <div className="pair">
+        <BodySection form={bodyForm} withWeight />
+        <ExpenditureSection form={bodyForm} body={body} />
+        <RoutineSection form={bodyForm} />
+        <FoodSection form={bodyForm} />
+        <HealthSection form={bodyForm} />
+        <PlanSection form={form} body={body} />
+        <Section
+          title="Coach"
+          note="With a coach's code your coach reads everything, writes notes and signs orders. Without one you sign your own."
+        >
           <TextField
-            label="Height, cm"
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-            {...register('heightCm', number)}
-            error={!!errors.heightCm}
-            helperText={errors.heightCm?.message}
+            label="Your coach’s code, if you have a coach"
+            autoComplete="off"
+            {...form.register('coachCode')}
           />
-          <TextField
-            label="Body mass, kg"
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-            {...register('weightKg', number)}
-            error={!!errors.weightKg}
-            helperText={errors.weightKg?.message}
-          />
-        </div>
-        <Controller
-          control={control}
-          name="activityLevel"
-          render={({ field }) => (
-            <TextField select label="Days like yours" {...field}>
-              {LEVELS.map(([level, text]) => (
-                <MenuItem key={level} value={level}>
-                  {text} ({level})
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-        />
-        <Controller
-          control={control}
-          name="carbBasis"
-          render={({ field }) => (
-            <TextField select label="Carbohydrate as your labels state it" {...field}>
-              <MenuItem value="total">Carbs, fibre inside (US, Canada)</MenuItem>
-              <MenuItem value="available">Net carbs, fibre outside (EU, UK, Australia)</MenuItem>
-            </TextField>
-          )}
-        />
-        <Preview values={values} />
+        </Section>
         {fault !== null && <Alert severity="error">{fault}</Alert>}
         <p className="quiet">
           Maul computes; it does not treat. Under 18, pregnant, ill, or with a history of an eating disorder:
           make any plan with a doctor or a dietitian.
         </p>
-        <Button type="submit" variant="contained" fullWidth disabled={formState.isSubmitting}>
+        <Button type="submit" variant="contained" fullWidth disabled={form.formState.isSubmitting}>
           Make the first plan
         </Button>
       </form>

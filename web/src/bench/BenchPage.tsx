@@ -5,7 +5,7 @@ import { Link, useParams } from 'react-router';
 import { Rule } from '../rule/index.ts';
 import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
-import { NUTRIENT_NAMES, whole } from '../shell/show.ts';
+import { NUTRIENT_NAMES, whole, windowText } from '../shell/show.ts';
 import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
 import { BenchPanel } from './BenchPanel.tsx';
 import { useBenchMeal, useSimulatedScale } from './useBenchMeal.ts';
@@ -20,12 +20,7 @@ const DayRules = ({ sheet }: { sheet: DaySheet }) => (
           <span>
             {name} <b className="n">{whole(line.eaten)}</b>{' '}
             <span className="is-planned">+{whole(line.planned)}</span>
-            {line.window && (
-              <span className="quiet">
-                {' '}
-                {whole(line.window.low)}–{whole(line.window.high)}
-              </span>
-            )}
+            {line.window && <span className="quiet"> {windowText(line.window)}</span>}
           </span>
           <Rule
             label={name}

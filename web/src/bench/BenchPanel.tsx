@@ -8,7 +8,6 @@ import {
   type DaySheet,
   type LivePortion,
   type TargetKey,
-  type Window,
 } from '@maul/core';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
@@ -128,7 +127,7 @@ const Effect = ({ portion, sheet, grams }: { portion: PortionRow; sheet: DayShee
 
 const Rules = ({ portion, net, size }: { portion: PortionRow; net: number; size: 'hero' | 'dock' }) => {
   const planned = portion.plannedGrams;
-  const window: Window | null = planned === null ? null : portionWindow(planned);
+  const window = planned === null ? null : portionWindow(planned);
   const { lo, hi } = benchSpan(net, planned);
   return (
     <Rule

@@ -29,7 +29,8 @@ export const AthletePage = () => {
       editable={false}
       above={
         <p className="athlete-line">
-          <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>
+          <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
+          <Link to={`/athletes/${athleteId}/season`}>Season</Link>
           <span className="second">
             {day.athlete.federationClass ? `, ${day.athlete.federationClass}` : ''}
             {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}

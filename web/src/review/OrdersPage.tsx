@@ -1,12 +1,47 @@
-import { useQuery } from '@tanstack/react-query';
+import type { DayDocument, OrderRow } from '@maul/contract';
+import Button from '@mui/material/Button';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { orderText } from '../shell/orderText.ts';
 import { longDate } from '../shell/show.ts';
-import { call, useDay, useSession } from '../sync/index.ts';
+import { call, queryClient, sentenceOf, useDay, useSession } from '../sync/index.ts';
+import { OrderPanel } from './OrderPanel.tsx';
 import './review.css';
 
-/** Every order ever signed for the athlete: what, from when, by whom, why. */
+const standing = (order: OrderRow): string => {
+  if (order.heldUntil === null) return 'not in force: it waits for your confirmation';
+  return order.acknowledgedAt === null ? 'waits for your acknowledgement on Today' : 'acknowledged';
+};
+
+const OrderLine = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
+  const confirm = useMutation({
+    mutationFn: () => call('acknowledge', { params: { athleteId: day.athlete.id, id: order.id } }),
+    onSuccess: async () => {
+      await queryClient.invalidateQueries({ queryKey: ['orders', day.athlete.id] });
+      await queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] });
+    },
+  });
+  return (
+    <li>
+      <h2>{orderText(order, day.season)}</h2>
+      <p>{order.reason}</p>
+      <p className="quiet">
+        {order.signedByName}, {longDate(order.signedAt.slice(0, 10) as typeof order.from)} · {standing(order)}
+      </p>
+      {order.heldUntil === null && (
+        <p>
+          <Button size="small" onClick={() => confirm.mutate()} disabled={confirm.isPending}>
+            Confirm its cautions
+          </Button>
+          {confirm.error && <span className="is-over"> {sentenceOf(confirm.error)}</span>}
+        </p>
+      )}
+    </li>
+  );
+};
+
+/** Every order ever signed for the athlete: what, from when, by whom, why. Without a coach one signs one's own. */
 export const OrdersPage = () => {
   const { person } = useSession();
   const { data, error, refetch } = useQuery({
@@ -22,17 +57,11 @@ export const OrdersPage = () => {
       <p className="second">
         What was changed, from when, by whom and why. A signed order is never altered; a new one follows it.
       </p>
+      {!day.athlete.hasCoach && <OrderPanel day={day} title="Sign a change of your own" />}
       {data.orders.length === 0 && <p className="day-empty">No order has been signed yet.</p>}
       <ol className="order-list">
         {data.orders.map((order) => (
-          <li key={order.id}>
-            <h2>{orderText(order, day.season)}</h2>
-            <p>{order.reason}</p>
-            <p className="quiet">
-              {order.signedByName}, {longDate(order.signedAt.slice(0, 10) as typeof order.from)} ·{' '}
-              {order.acknowledgedAt === null ? 'waits for your acknowledgement on Today' : 'acknowledged'}
-            </p>
-          </li>
+          <OrderLine key={order.id} order={order} day={day} />
         ))}
       </ol>
     </div>

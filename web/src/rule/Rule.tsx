@@ -22,6 +22,8 @@ export interface RuleProps {
   labels?: boolean;
   /** Only the poise, no bar: for a scale whose left end means nothing. */
   pointer?: boolean;
+  /** How its figures are read, where its unit is not the one they are kept in. */
+  show?: (value: number) => string;
   /** Draws the poise hollow on the edge whatever the state: how it was before a change. */
   history?: boolean;
 }
@@ -31,16 +33,18 @@ const POISE = 'M0 0 L4.7 -3.8 V-9 H1.7 V-10.8 H3.1 V-13.4 H-3.1 V-10.8 H-1.7 V-9
 const whole = (value: number): string => (Math.round(value * 10) / 10).toLocaleString('en-GB');
 
 /** The rule in words: "89 g carbs, 45 short; lands 150, 4 over". */
-export const ruleText = ({ value, planned = 0, window, unit, label }: RuleProps): string => {
+export const ruleText = ({ value, planned = 0, window, unit, label, show = whole }: RuleProps): string => {
   const say = (v: number): string => {
     if (!window) return '';
     const state = windowState(v, window);
-    if (state === 'short') return `, ${whole(window.low - v)} short`;
-    return state === 'over' ? `, ${whole(v - window.high)} over` : ', inside';
+    if (state === 'short') return `, ${show(window.low - v)} short`;
+    return state === 'over' ? `, ${show(v - window.high)} over` : ', inside';
   };
-  const now = `${whole(value)} ${unit} ${label.toLowerCase()}${say(value)}`;
-  const lands = planned > 0 ? `; lands ${whole(value + planned)}${say(value + planned)}` : '';
-  return now + lands + (window ? `; window ${whole(window.low)} to ${whole(window.high)}` : '');
+  const now = `${show(value)} ${unit} ${label.toLowerCase()}${say(value)}`;
+  const lands = planned > 0 ? `; lands ${show(value + planned)}${say(value + planned)}` : '';
+  if (!window) return now + lands;
+  if (!Number.isFinite(window.high)) return `${now}${lands}; window at least ${show(window.low)}`;
+  return `${now}${lands}; window ${show(window.low)} to ${show(window.high)}`;
 };
 
 const useWidth = (fixed: number | undefined) => {
@@ -103,7 +107,12 @@ export const Rule = (props: RuleProps) => {
   const height = yEnd + (spread > 0 ? 7 : 2) + (labels ? label + 3 : 0);
   const x = (v: number): number => Math.max(0, Math.min(w, ((v - lo) / (hi - lo)) * w));
   const state: WindowState = window ? windowState(value, window) : 'short';
-  const [a, b] = window ? [x(window.low), Math.max(x(window.high), x(window.low) + 1.5)] : [0, 0];
+  // A floor is a notch that is open to the right, a ceiling one that is open to the left: one jaw each.
+  const isFloor = window !== null && !Number.isFinite(window.high);
+  const isCeiling = window !== null && !isFloor && window.low === 0 && lo === 0;
+  const [a, b] = window
+    ? [x(window.low), isFloor ? w : Math.max(x(window.high), x(window.low) + 1.5)]
+    : [0, 0];
   const xv = x(value);
   const body = window
     ? `M0 ${top} H${a} V${yNotch} H${b} V${top} H${w} V${yEnd} H0 Z`
@@ -192,7 +201,8 @@ export const Rule = (props: RuleProps) => {
           )}
           {window && (
             <path
-              d={`M${a} ${top - 2} V${yNotch} H${b} V${top - 2}`}
+              d={`M${a} ${isCeiling ? yNotch : top - 2} V${yNotch} H${b} ${isFloor ? '' : `V${top - 2}`}`}
+              className={isFloor ? 'jaw-floor' : isCeiling ? 'jaw-ceiling' : 'jaws'}
               fill="none"
               stroke="var(--ink)"
               strokeWidth="1.7"

@@ -20,7 +20,7 @@ describe('the rule', () => {
         fc.double({ min: 0, max: 5000, noNaN: true }),
         fc.integer({ min: 1, max: 5000 }),
         (value, planned, high) => {
-          const end = scaleEnd(value, planned, { high });
+          const end = scaleEnd(value, planned, { low: high, high });
           expect(end).toBeGreaterThan(value + planned);
           expect(end).toBeGreaterThan(high);
         },

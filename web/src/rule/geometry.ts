@@ -34,9 +34,14 @@ export const ticksBetween = (lo: number, hi: number, step: number): number[] => 
 };
 
 /** How far the scale of a rule reaches: past the window and past where the day lands, with air at the end. */
-export const scaleEnd = (value: number, planned: number, window: { high: number } | null): number => {
-  const most = Math.max(value + planned, value, window?.high ?? 0);
-  return most > 0 ? Math.max(most * 1.06, (window?.high ?? 0) * 1.18) : 1;
+export const scaleEnd = (
+  value: number,
+  planned: number,
+  window: { low: number; high: number } | null,
+): number => {
+  const end = window === null ? 0 : Number.isFinite(window.high) ? window.high : window.low * 1.3;
+  const most = Math.max(value + planned, value, end);
+  return most > 0 ? Math.max(most * 1.06, end * 1.18) : 1;
 };
 
 /** The stretch that the bench shows: all of it, or 20 g to each side once the pan is that near to its aim. */

@@ -18,6 +18,7 @@ const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => 
     ? [
         { to: '/today', name: 'Today' },
         { to: '/bench', name: 'Bench' },
+        { to: '/season', name: 'Season' },
         { to: '/orders', name: 'Orders' },
       ]
     : []),
@@ -70,7 +71,7 @@ const Live = () => {
   const { pathname } = useLocation();
   const undoable = useUndo((s) => s.offer !== null);
   const wide = useMatches().some((m) => (m.handle as { bare?: boolean } | undefined)?.bare);
-  if (person.isAthlete && !person.hasSeason && pathname !== '/start' && pathname !== '/account')
+  if (person.isAthlete && !person.hasSeason && !['/start', '/account', '/about'].includes(pathname))
     return <Navigate to="/start" replace />;
   return (
     <div className={wide ? 'house house-bare' : 'house'}>

@@ -1,8 +1,6 @@
 import type { OrderRow } from '@maul/contract';
-import type { Season } from '@maul/core';
+import { TARGET_WORDS, type Season } from '@maul/core';
 import { shortDate } from './show.ts';
-
-export const MACRO_WORDS = { PROCNT: 'protein', CARB: 'carbs', FAT: 'fat' } as const;
 
 /** The day types an order binds, by name. */
 export const orderDays = (order: Pick<OrderRow, 'phaseId' | 'dayTypes'>, season: Season): string => {
@@ -16,14 +14,16 @@ export const orderDays = (order: Pick<OrderRow, 'phaseId' | 'dayTypes'>, season:
 
 /** "carbs −20 g on low days from Mon 16 Mar". */
 export const orderText = (
-  order: Pick<OrderRow, 'phaseId' | 'dayTypes' | 'macro' | 'change' | 'from' | 'until'>,
+  order: Pick<OrderRow, 'phaseId' | 'dayTypes' | 'macro' | 'change' | 'from' | 'until' | 'lever'>,
   season: Season,
 ): string => {
-  const { change } = order;
+  const { change, macro, lever } = order;
+  const unit = macro === 'ENERC' ? 'kcal' : 'g';
   const amount =
     change.kind === 'absolute'
-      ? `to ${change.grams} g`
-      : `${change.grams < 0 ? '−' : '+'}${Math.abs(change.grams)} g`;
+      ? `to ${change.amount} ${unit}`
+      : `${change.amount < 0 ? '−' : '+'}${Math.abs(change.amount)} ${unit}`;
   const until = order.until === null ? '' : ` until ${shortDate(order.until)}`;
-  return `${MACRO_WORDS[order.macro]} ${amount} on ${orderDays(order, season)} from ${shortDate(order.from)}${until}`;
+  const through = lever === null ? '' : `, through ${lever}`;
+  return `${TARGET_WORDS[macro]} ${amount} on ${orderDays(order, season)} from ${shortDate(order.from)}${until}${through}`;
 };

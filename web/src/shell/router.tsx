@@ -32,11 +32,21 @@ export const router = createBrowserRouter([
       },
       { path: 'orders', lazy: async () => ({ Component: (await import('../review/index.ts')).OrdersPage }) },
       { path: 'roster', lazy: async () => ({ Component: (await import('../review/index.ts')).RosterPage }) },
+      { path: 'season', lazy: async () => ({ Component: (await import('../season/index.ts')).SeasonPage }) },
+      {
+        path: 'athletes/:athleteId/season',
+        lazy: async () => ({ Component: (await import('../season/index.ts')).SeasonPage }),
+      },
       {
         path: 'athletes/:athleteId/:date?',
         lazy: async () => ({ Component: (await import('../review/index.ts')).AthletePage }),
       },
       { path: 'start', lazy: async () => ({ Component: (await import('../accounts/index.ts')).StartPage }) },
+      {
+        path: 'account/body',
+        lazy: async () => ({ Component: (await import('../accounts/index.ts')).BodyPage }),
+      },
+      { path: 'about', lazy: async () => ({ Component: (await import('../accounts/index.ts')).AboutPage }) },
       {
         path: 'account',
         lazy: async () => ({ Component: (await import('../accounts/index.ts')).AccountPage }),

@@ -1,9 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { isoDate, type Season } from '@maul/core';
 import { orderText } from './orderText.ts';
-import { gramsText, longDate, plural, standing, weeksAndDays } from './show.ts';
+import { gramsText, longDate, plural, standing, weeksAndDays, windowText } from './show.ts';
 
 describe('figures in words', () => {
+  test('windows, floors and ceilings', () => {
+    expect(windowText({ low: 134, high: 146 })).toBe('134–146');
+    expect(windowText({ low: 150, high: Infinity })).toBe('at least 150');
+    expect(windowText({ low: 0, high: 40 })).toBe('at most 40');
+  });
   const window = { low: 134, high: 146 };
   test.each([
     [140, 'inside', 'inside'],
@@ -33,8 +38,8 @@ test('an order in one line', () => {
       {
         id: 'p',
         dayTypes: [
-          { id: 'low', name: 'Low', energyOffset: 0 },
-          { id: 'high', name: 'High', energyOffset: 0 },
+          { id: 'low', name: 'Low' },
+          { id: 'high', name: 'High' },
         ],
       },
     ],
@@ -43,14 +48,18 @@ test('an order in one line', () => {
     phaseId: 'p',
     dayTypes: ['low'],
     macro: 'CARB' as const,
-    change: { kind: 'relative' as const, grams: -20 },
+    change: { kind: 'relative' as const, amount: -20 },
+    lever: null,
     from: isoDate('2026-03-17'),
     until: null,
   };
   expect(orderText(order, season)).toBe('carbs −20 g on low days from Tue 17 Mar');
+  expect(orderText({ ...order, macro: 'ENERC', lever: 'the rice' }, season)).toBe(
+    'energy −20 kcal on low days from Tue 17 Mar, through the rice',
+  );
   expect(
     orderText(
-      { ...order, dayTypes: null, change: { kind: 'absolute', grams: 120 }, until: isoDate('2026-03-20') },
+      { ...order, dayTypes: null, change: { kind: 'absolute', amount: 120 }, until: isoDate('2026-03-20') },
       season,
     ),
   ).toBe('carbs to 120 g on all days from Tue 17 Mar until Fri 20 Mar');

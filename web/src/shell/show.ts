@@ -1,4 +1,4 @@
-import type { IsoDate, Kcal, TargetKey, WindowState } from '@maul/core';
+import type { IsoDate, Kcal, TargetKey, Window, WindowState } from '@maul/core';
 import { isoDate } from '@maul/core';
 
 export const NUTRIENT_NAMES: Readonly<
@@ -38,16 +38,26 @@ export const shortDate = (date: IsoDate): string =>
     timeZone: 'UTC',
   }).format(new Date(`${date}T00:00:00Z`));
 
+/** A window in words: "134–146", "at least 150", "at most 40". */
+export const windowText = (
+  window: Pick<Window, 'low' | 'high'>,
+  show: (value: number) => string = whole,
+): string => {
+  if (window.high === Infinity) return `at least ${show(window.low)}`;
+  return window.low === 0 ? `at most ${show(window.high)}` : `${show(window.low)}–${show(window.high)}`;
+};
+
 /** "lands 150, 4 over": where a value stands against its window, in words. */
 export const standing = (
   value: number,
   window: { low: number; high: number },
   state: WindowState,
+  show: (value: number) => string = whole,
 ): string => {
   if (state === 'inside') return 'inside';
   const off = state === 'short' ? window.low - value : value - window.high;
   // Less than one is said in tenths: "0 over" would be no reason to be red.
-  const amount = off < 0.95 ? Math.max(0.1, off).toFixed(1) : whole(off);
+  const amount = off < 0.95 ? Math.max(0.1, off).toFixed(1) : show(off);
   return `${amount} ${state}`;
 };
 

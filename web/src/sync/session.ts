@@ -114,7 +114,9 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   if (what === 'food') return ask(['foods', athleteId]);
   ask(['day', athleteId]);
   ask(['roster']);
+  ask(['cautions', athleteId]);
   if (what === 'order') ask(['orders', athleteId]);
+  if (what === 'season' || what === 'athlete' || what === 'order') ask(['season', athleteId]);
   if (what === 'grant') ask(['session']);
 };
 

@@ -1,10 +1,20 @@
 import { TARGET_KEYS, type DaySheet, type TargetKey } from '@maul/core';
 import { Rule, StateGlyph } from '../rule/index.ts';
-import { NUTRIENT_NAMES, standing, whole } from '../shell/show.ts';
+import { NUTRIENT_NAMES, standing, whole, windowText } from '../shell/show.ts';
+import { energyFigure, useUnits } from '../shell/units.ts';
 
-const BandRule = ({ id, sheet }: { id: TargetKey; sheet: DaySheet }) => {
+interface BandRuleProps {
+  id: TargetKey;
+  sheet: DaySheet;
+  onWhy: (key: TargetKey) => void;
+}
+
+const BandRule = ({ id, sheet, onWhy }: BandRuleProps) => {
+  const units = useUnits();
   const line = sheet.nutrients[id];
-  const { name, tile, unit } = NUTRIENT_NAMES[id];
+  const { name, tile } = NUTRIENT_NAMES[id];
+  const unit = id === 'ENERC' ? units.energy : 'g';
+  const show = (value: number): string => (id === 'ENERC' ? energyFigure(value, units) : whole(value));
   const { window, landsState } = line;
   return (
     <div className={`band-rule band-${id}`}>
@@ -19,8 +29,8 @@ const BandRule = ({ id, sheet }: { id: TargetKey; sheet: DaySheet }) => {
         </span>
         {window && landsState && (
           <span className={`band-lands is-${landsState}`}>
-            <StateGlyph state={landsState} /> {line.planned > 0 ? `lands ${whole(line.lands)}, ` : ''}
-            {standing(line.lands, window, landsState)}
+            <StateGlyph state={landsState} /> {line.planned > 0 ? `lands ${show(line.lands)}, ` : ''}
+            {standing(line.lands, window, landsState, show)}
           </span>
         )}
       </div>
@@ -31,13 +41,19 @@ const BandRule = ({ id, sheet }: { id: TargetKey; sheet: DaySheet }) => {
               at least{' '}
             </span>
           )}
-          {whole(line.eaten)}
+          {show(line.eaten)}
         </span>
-        {line.planned > 0 && <span className="is-planned n">+{whole(line.planned)} planned</span>}
+        {line.planned > 0 && <span className="is-planned n">+{show(line.planned)} planned</span>}
         {window && (
-          <span className="band-window second">
-            {whole(window.low)}–{whole(window.high)}
-          </span>
+          <button
+            type="button"
+            className="band-window second"
+            title="Why this number"
+            aria-label={`${name}: window ${windowText(window, show)} ${unit}. Why this number`}
+            onClick={() => onWhy(id)}
+          >
+            {windowText(window, show)}
+          </button>
         )}
       </div>
       <Rule
@@ -47,16 +63,25 @@ const BandRule = ({ id, sheet }: { id: TargetKey; sheet: DaySheet }) => {
         planned={line.planned}
         spread={line.spread}
         window={window}
+        show={show}
       />
     </div>
   );
 };
 
-/** The five rules of the day: what is eaten, planned, wanted, and how sure. */
-export const Band = ({ sheet }: { sheet: DaySheet }) => (
+/** The rules of the day: what is eaten, planned, wanted, and how sure. */
+export const Band = ({
+  sheet,
+  hideEnergy,
+  onWhy,
+}: {
+  sheet: DaySheet;
+  hideEnergy: boolean;
+  onWhy: (key: TargetKey) => void;
+}) => (
   <div className="band">
-    {TARGET_KEYS.map((key) => (
-      <BandRule key={key} id={key} sheet={sheet} />
+    {TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => (
+      <BandRule key={key} id={key} sheet={sheet} onWhy={onWhy} />
     ))}
   </div>
 );

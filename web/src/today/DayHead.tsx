@@ -1,5 +1,5 @@
 import type { DayDocument } from '@maul/contract';
-import { addDays, countdown, PHASE_NAMES, phaseWeek, type DayTargets } from '@maul/core';
+import { addDays, countdown, phaseName, phaseWeek, type DayTargets } from '@maul/core';
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
@@ -11,7 +11,7 @@ const placeOf = (day: DayDocument, targets: DayTargets | undefined): string => {
   if (targets) {
     const { week, of } = phaseWeek(targets.phase, day.date);
     parts.push(
-      `${PHASE_NAMES[targets.phase.kind]}, week ${week} of ${of}`,
+      `${phaseName(targets.phase)}, week ${week} of ${of}`,
       `${targets.dayType.name.toLowerCase()} day`,
     );
   } else parts.push('No phase on this day, so no targets');

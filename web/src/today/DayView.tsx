@@ -1,9 +1,11 @@
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
-import type { DaySheet, DayTargets } from '@maul/core';
+import type { DaySheet, DayTargets, TargetKey } from '@maul/core';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { METHOD_NAMES, MethodMark } from '../rule/index.ts';
-import { oneDecimal, whole } from '../shell/show.ts';
+import { oneDecimal } from '../shell/show.ts';
+import { energyFigure, UnitsContext, useUnits } from '../shell/units.ts';
+import { addMeal } from '../sync/index.ts';
 import { Band } from './Band.tsx';
 import { DayHead } from './DayHead.tsx';
 import { Notes } from './Notes.tsx';
@@ -14,6 +16,8 @@ import './today.css';
 const MealDialog = lazy(() => import('./MealDialog.tsx'));
 const PortionDialog = lazy(() => import('./PortionDialog.tsx'));
 const AddFoodDialog = lazy(() => import('./AddFoodDialog.tsx'));
+const WhyDialog = lazy(() => import('../shell/WhyDialog.tsx'));
+const DayCautions = lazy(() => import('./DayCautions.tsx'));
 
 export interface DayViewProps {
   day: DayDocument;
@@ -31,20 +35,34 @@ export interface DayViewProps {
 }
 
 const Landing = ({ sheet }: { sheet: DaySheet }) => {
+  const units = useUnits();
   const { ENERC, PROCNT, CARB, FAT } = sheet.nutrients;
   return (
     <div className="landing">
       <b>The day lands on</b>
       {[ENERC, PROCNT, CARB, FAT].map((line, i) => (
         <span key={i} className={`col n ${line.landsState ? `is-${line.landsState}` : ''}`}>
-          {(i === 0 ? whole : oneDecimal)(line.lands)}
+          {i === 0 ? energyFigure(line.lands, units) : oneDecimal(line.lands)}
         </span>
       ))}
     </div>
   );
 };
 
-const Legend = () => (
+/** A phase that goes by the plate, or by nothing: what it says instead of numbers. */
+const WithoutNumbers = ({ targets }: { targets: DayTargets }) => {
+  const { macros } = targets.phase;
+  if (macros.kind === 'none')
+    return <p className="day-words second">This phase sets no target. What you log is kept all the same.</p>;
+  if (macros.kind !== 'plate') return null;
+  return (
+    <p className="day-words">
+      <b>Each plate:</b> {macros.groups.join(', ')}.
+    </p>
+  );
+};
+
+const Legend = ({ hideEnergy }: { hideEnergy: boolean }) => (
   <div className="legend">
     {(['scale', 'label', 'pieces', 'spoon', 'eye'] as const).map((method) => (
       <span key={method} className="second">
@@ -52,7 +70,7 @@ const Legend = () => (
       </span>
     ))}
     <span className="legend-columns">
-      <span className="col second">kcal</span>
+      <EnergyHead hidden={hideEnergy} />
       {['P', 'C', 'F'].map((letter) => (
         <span key={letter} className="col">
           <span className="tile">{letter}</span>
@@ -62,10 +80,16 @@ const Legend = () => (
   </div>
 );
 
+const EnergyHead = ({ hidden }: { hidden: boolean }) => {
+  const units = useUnits();
+  return <span className="col second">{hidden ? '' : units.energy}</span>;
+};
+
 type Open =
   | { kind: 'meal'; meal: MealRow | null }
   | { kind: 'portion'; portion: PortionRow }
   | { kind: 'add'; meal: MealRow }
+  | { kind: 'why'; key: TargetKey }
   | null;
 
 /** One day on one page, the same for athlete and coach. */
@@ -79,59 +103,83 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
         add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
       }
     : undefined;
+  const { units, hide } = day.athlete.profile;
   return (
-    <div className="day">
-      <div className="day-top">
-        <div className="day-topline">
-          <DayHead day={day} targets={targets} to={to} />
-          {above}
-        </div>
-        {targets?.problems.map((problem) => (
-          <p key={problem} className="day-problem" role="alert">
-            {problem}
-          </p>
-        ))}
-        <Band sheet={sheet} />
-      </div>
-      <div className={dock ? 'day-body day-docked' : 'day-body'}>
-        <section className="day-rail" aria-label="Meals">
-          <Legend />
-          <Notes
-            day={day}
-            mealId={null}
-            notes={day.notes.filter((n) => n.mealId === null)}
-            label="Write beside the day"
-          />
-          {sheet.meals.length === 0 ? (
-            <p className="day-empty">
-              {editable
-                ? 'Nothing is planned for this day yet. Add a meal, then a food.'
-                : 'Nothing is logged on this day.'}
+    <UnitsContext value={units}>
+      <div className={hide.energy ? 'day day-hides-energy' : 'day'}>
+        <div className="day-top">
+          <div className="day-topline">
+            <DayHead day={day} targets={targets} to={to} />
+            {above}
+          </div>
+          {targets?.problems.map((problem) => (
+            <p key={problem} className="day-problem" role="alert">
+              {problem}
             </p>
-          ) : (
-            <Rail day={day} sheet={sheet} openId={openId} edit={edit} />
+          ))}
+          <Suspense fallback={null}>
+            <DayCautions day={day} targets={targets} />
+          </Suspense>
+          {targets && <WithoutNumbers targets={targets} />}
+          <Band sheet={sheet} hideEnergy={hide.energy} onWhy={(key) => setOpen({ kind: 'why', key })} />
+        </div>
+        <div className={dock ? 'day-body day-docked' : 'day-body'}>
+          <section className="day-rail" aria-label="Meals">
+            <Legend hideEnergy={hide.energy} />
+            <Notes
+              day={day}
+              mealId={null}
+              notes={day.notes.filter((n) => n.mealId === null)}
+              label="Write beside the day"
+            />
+            {sheet.meals.length === 0 && !targets?.phase.patternId ? (
+              <p className="day-empty">
+                {editable
+                  ? 'Nothing is planned for this day yet. Add a meal, then a food.'
+                  : 'Nothing is logged on this day.'}
+              </p>
+            ) : (
+              <Rail
+                day={day}
+                sheet={sheet}
+                targets={targets}
+                openId={openId}
+                edit={edit}
+                onPlan={editable ? (time) => addMeal(day, time) : undefined}
+              />
+            )}
+            {editable && (
+              <div className="day-add">
+                <Button onClick={() => setOpen({ kind: 'meal', meal: null })}>Add a meal</Button>
+              </div>
+            )}
+            <Landing sheet={sheet} />
+          </section>
+          {dock && <aside className="day-dock">{dock}</aside>}
+        </div>
+        <Suspense fallback={null}>
+          {open?.kind === 'meal' && (
+            <MealDialog
+              day={day}
+              meal={open.meal}
+              onClose={close}
+              onAdded={(meal) => setOpen({ kind: 'add', meal })}
+            />
           )}
-          {editable && (
-            <div className="day-add">
-              <Button onClick={() => setOpen({ kind: 'meal', meal: null })}>Add a meal</Button>
-            </div>
+          {open?.kind === 'portion' && <PortionDialog day={day} portion={open.portion} onClose={close} />}
+          {open?.kind === 'add' && <AddFoodDialog day={day} meal={open.meal} onClose={close} />}
+          {open?.kind === 'why' && (
+            <WhyDialog
+              season={day.season}
+              bases={day.bases}
+              orders={day.orders}
+              date={day.date}
+              first={open.key}
+              onClose={close}
+            />
           )}
-          <Landing sheet={sheet} />
-        </section>
-        {dock && <aside className="day-dock">{dock}</aside>}
+        </Suspense>
       </div>
-      <Suspense fallback={null}>
-        {open?.kind === 'meal' && (
-          <MealDialog
-            day={day}
-            meal={open.meal}
-            onClose={close}
-            onAdded={(meal) => setOpen({ kind: 'add', meal })}
-          />
-        )}
-        {open?.kind === 'portion' && <PortionDialog day={day} portion={open.portion} onClose={close} />}
-        {open?.kind === 'add' && <AddFoodDialog day={day} meal={open.meal} onClose={close} />}
-      </Suspense>
-    </div>
+    </UnitsContext>
   );
 };

@@ -1,10 +1,11 @@
 import type { DayDocument, MealRow, NoteRow, PortionRow } from '@maul/contract';
-import type { MealLine, PortionLine } from '@maul/core';
+import type { MealLine, MealWindow, PortionLine } from '@maul/core';
 import { portionWindow, windowState } from '@maul/core';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
-import { MethodMark, Rule } from '../rule/index.ts';
-import { gramsText, oneDecimal, whole } from '../shell/show.ts';
+import { MethodMark, Rule, StateGlyph } from '../rule/index.ts';
+import { oneDecimal, windowText } from '../shell/show.ts';
+import { energyFigure, foodFigure, useUnits } from '../shell/units.ts';
 import { saveMeal } from '../sync/index.ts';
 import { Notes } from './Notes.tsx';
 
@@ -17,22 +18,47 @@ const Columns = ({
 }: {
   amounts: PortionLine['amounts'] | MealLine['totals'];
   least?: MealLine['atLeast'];
-}) => (
-  <>
-    {(['ENERC', 'PROCNT', 'CARB', 'FAT'] as const).map((key) => (
-      <span
-        key={key}
-        className="col n"
-        title={least?.[key] ? 'At least: a portion does not state it' : undefined}
-      >
-        {least?.[key] ? '≥' : ''}
-        {figure(amounts[key], key === 'ENERC' ? whole : oneDecimal)}
-      </span>
-    ))}
-  </>
+}) => {
+  const units = useUnits();
+  return (
+    <>
+      {(['ENERC', 'PROCNT', 'CARB', 'FAT'] as const).map((key) => (
+        <span
+          key={key}
+          className="col n"
+          title={least?.[key] ? 'At least: a portion does not state it' : undefined}
+        >
+          {least?.[key] ? '≥' : ''}
+          {figure(amounts[key], key === 'ENERC' ? (v) => energyFigure(v, units) : oneDecimal)}
+        </span>
+      ))}
+    </>
+  );
+};
+
+/** The meal's own window, from the day's pattern, and where the meal lands in it. */
+const Wanted = ({ wanted, line }: { wanted: MealWindow; line: MealLine }) => (
+  <p className="meal-wanted second">
+    {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
+      const window = wanted.windows[key];
+      if (!window) return null;
+      const state = windowState(line.totals[key], window);
+      return (
+        <span key={key} className="meal-wanted-one">
+          {key === 'PROCNT' ? 'P' : key === 'CARB' ? 'C' : 'F'} {windowText(window)}{' '}
+          <span className={`is-${state}`} title={state}>
+            <StateGlyph state={state} />
+            <span className="hidden">{state}</span>
+          </span>
+        </span>
+      );
+    })}
+  </p>
 );
 
 const Amount = ({ line }: { line: PortionLine }) => {
+  const units = useUnits();
+  const gramsText = (grams: number): string => foodFigure(grams, units);
   const { portion, state } = line;
   if (state === 'planned') return <span className="n is-planned">{gramsText(line.grams)}</span>;
   const planned = portion.plannedGrams;
@@ -111,6 +137,8 @@ export interface MealBlockProps {
   line: MealLine;
   meal: MealRow;
   notes: NoteRow[];
+  /** What the day's pattern wants of this meal, if it stands at one of its places. */
+  wanted?: MealWindow;
   /** The meal being weighed: boxed, with a rule for each portion. */
   open: boolean;
   /** What may be done here; nothing for a coach but notes. */
@@ -122,7 +150,7 @@ export interface MealBlockProps {
 }
 
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
-export const MealBlock = ({ day, line, meal, notes, open, edit }: MealBlockProps) => {
+export const MealBlock = ({ day, line, meal, notes, wanted, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
   return (
@@ -168,6 +196,7 @@ export const MealBlock = ({ day, line, meal, notes, open, edit }: MealBlockProps
           );
         })}
       </ul>
+      {wanted && <Wanted wanted={wanted} line={line} />}
       <div className="meal-foot">
         {edit && (
           <div className="meal-tools">

@@ -17,10 +17,16 @@ export const OrderStrip = ({ order, day }: { order: OrderRow; day: DayDocument }
           {order.signedByName}, {orderText(order, day.season)}:
         </b>{' '}
         {order.reason}
+        {order.heldUntil === null && (
+          <span className="second">
+            {' '}
+            It carries a caution and is not in force until you have confirmed it too.
+          </span>
+        )}
         {acknowledge.error && <span className="is-over"> {sentenceOf(acknowledge.error)}</span>}
       </p>
       <Button onClick={() => acknowledge.mutate()} disabled={acknowledge.isPending}>
-        Acknowledge
+        {order.heldUntil === null ? 'Read, and I stand by it' : 'Acknowledge'}
       </Button>
     </section>
   );

@@ -1,7 +1,17 @@
 import type { DayDocument } from '@maul/contract';
-import { localMoment, minutesIntoDay, type DaySheet } from '@maul/core';
+import {
+  localMoment,
+  matchMeals,
+  mealWindows,
+  minutesIntoDay,
+  type DaySheet,
+  type DayTargets,
+  type MealWindow,
+} from '@maul/core';
+import Button from '@mui/material/Button';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { MealBlock, type MealBlockProps } from './MealBlock.tsx';
+import { windowText } from '../shell/show.ts';
 import { railPosition, railTicks, type Anchor } from './railScale.ts';
 
 const useNow = (zone: string): number => {
@@ -72,24 +82,63 @@ const Hours = ({ day, points, height }: { day: DayDocument; points: Anchor[]; he
   );
 };
 
+/** A place of the day's pattern at which no meal stands yet. */
+const Place = ({ place, onPlan }: { place: MealWindow; onPlan?: (time: string) => void }) => (
+  <article className="meal meal-place" data-time={place.time} aria-label={`A meal is due at ${place.time}`}>
+    <header className="meal-head meal-place-head">
+      <span className="is-planned">
+        {place.time}, a meal by the pattern:{' '}
+        {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
+          const window = place.windows[key];
+          return window
+            ? ` ${key === 'PROCNT' ? 'P' : key === 'CARB' ? 'C' : 'F'} ${windowText(window)}`
+            : '';
+        })}
+      </span>
+      {onPlan && (
+        <Button size="small" variant="text" onClick={() => onPlan(place.time)}>
+          Add this meal
+        </Button>
+      )}
+    </header>
+  </article>
+);
+
 /** The day from top to bottom: the hours, and the meals that stand at them. */
 export const Rail = ({
   day,
   sheet,
+  targets,
   openId,
   edit,
+  onPlan,
 }: {
   day: DayDocument;
   sheet: DaySheet;
+  targets: DayTargets | undefined;
   openId: string | undefined;
   edit: MealBlockProps['edit'];
+  onPlan?: (time: string) => void;
 }) => {
-  const [ref, { points, height }] = useAnchors(day.athlete.dayTurnsAt, sheet.meals.length);
+  const { dayTurnsAt, profile } = day.athlete;
+  const places = targets ? mealWindows(targets, profile.routine, dayTurnsAt) : [];
+  const matched = matchMeals(
+    places.map((p) => p.time),
+    sheet.meals.map((m) => m.time),
+    dayTurnsAt,
+  );
+  const open = places.filter((_, i) => matched[i] === undefined);
+  const [ref, { points, height }] = useAnchors(dayTurnsAt, sheet.meals.length + open.length);
+  const rows = [
+    ...sheet.meals.map((line, i) => ({ time: line.time, line, place: places[matched.indexOf(i)] })),
+    ...open.map((place) => ({ time: place.time, line: undefined, place })),
+  ].sort((a, b) => minutesIntoDay(a.time, dayTurnsAt) - minutesIntoDay(b.time, dayTurnsAt));
   return (
     <div className="rail">
       <Hours day={day} points={points} height={height} />
       <div className="rail-meals" ref={ref}>
-        {sheet.meals.map((line) => {
+        {rows.map(({ line, place, time }) => {
+          if (!line) return place && <Place key={`place ${time}`} place={place} onPlan={onPlan} />;
           const meal = day.meals.find((m) => m.id === line.id);
           if (!meal) return null;
           return (
@@ -99,6 +148,7 @@ export const Rail = ({
               line={line}
               meal={meal}
               notes={day.notes.filter((n) => n.mealId === line.id)}
+              wanted={place}
               open={line.id === openId}
               edit={edit}
             />

@@ -85,6 +85,7 @@ const StillFits = ({ sheet }: { sheet: DaySheet }) => (
       if (!window || !landsState) return null;
       const low = Math.max(0, window.low - eaten);
       const high = window.high - eaten;
+      if (!Number.isFinite(high)) return null;
       return (
         <p key={key} className="fits-row">
           <span className="tile" aria-hidden>

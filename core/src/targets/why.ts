@@ -1,0 +1,18 @@
+import type { Season } from '../season/index.ts';
+import type { IsoDate } from '../units/index.ts';
+import type { Basis } from './basis.ts';
+import { explain, type WhyStep } from './explain.ts';
+import type { ChangeOrder } from './order.ts';
+import { targetsOn, type DayTargets } from './targets.ts';
+
+/** Why each of the day's numbers is what it is, step by step. Undefined when the day has no targets. */
+export const whyTargets = (
+  season: Season,
+  bases: readonly Basis[],
+  orders: readonly ChangeOrder[],
+  date: IsoDate,
+): { targets: DayTargets; steps: WhyStep[] } | undefined => {
+  const { explainer, steps } = explain();
+  const targets = targetsOn(season, bases, orders, date, explainer);
+  return targets && { targets, steps };
+};

@@ -1,0 +1,185 @@
+import type { SeasonDocument } from '@maul/contract';
+import { seasonChanges, seasonProblems, seasonRemarks } from '@maul/core';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { allConfirmed, CautionChecks, CautionLine } from '../shell/Cautions.tsx';
+import { plural } from '../shell/show.ts';
+import { ApiProblem, call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
+import { discard, isDirty, newestOf, redo, undo, useEditor } from './editor.ts';
+import { seasonCautions } from './plan.ts';
+
+/** A season that waits for somebody's word: what it is about, and the confirmation. */
+export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
+  const { pending, athlete } = document;
+  const { person } = useSession();
+  const confirm = useMutation({
+    mutationFn: (id: string) => call('confirmSeason', { params: { athleteId: athlete.id, id } }),
+    onSuccess: (next) => {
+      queryClient.setQueryData(['season', athlete.id], next);
+      void queryClient.invalidateQueries({ queryKey: ['day', athlete.id] });
+    },
+  });
+  if (!pending) return null;
+  const mine =
+    person.id === athlete.id ? pending.waitsFor.includes('athlete') : pending.waitsFor.includes('coach');
+  return (
+    <section className="pending rows" aria-label="A season that waits">
+      <p>
+        <b>
+          Not in force yet. {pending.revision.writtenByName} wrote this season; it waits for{' '}
+          {pending.waitsFor}.
+        </b>{' '}
+        Until then the season before it holds.
+      </p>
+      {pending.cautions.map((caution) => (
+        <CautionLine key={caution.id} caution={caution} />
+      ))}
+      {mine && (
+        <Button onClick={() => confirm.mutate(pending.revision.id)} disabled={confirm.isPending}>
+          I have read this and stand by it
+        </Button>
+      )}
+      {confirm.error && <Alert severity="error">{sentenceOf(confirm.error)}</Alert>}
+    </section>
+  );
+};
+
+const useSave = (document: SeasonDocument) =>
+  useMutation({
+    mutationFn: async ({ id, reason, confirmed }: { id: string; reason: string; confirmed: string[] }) =>
+      call('putSeason', {
+        params: { athleteId: document.athlete.id, id },
+        body: {
+          base: newestOf(document),
+          season: useEditor.getState().season,
+          reason: reason.trim() || null,
+          confirmed,
+        },
+      }),
+    onSuccess: (next) => {
+      sessionStorage.removeItem('maul-season-draft');
+      queryClient.setQueryData(['season', document.athlete.id], next);
+      void queryClient.invalidateQueries({ queryKey: ['day', document.athlete.id] });
+      void queryClient.invalidateQueries({ queryKey: ['roster'] });
+    },
+  });
+
+/** What a draft changes, what may hurt in it, and signing it. Nothing is in force before it is signed. */
+export const SaveBar = ({ document }: { document: SeasonDocument }) => {
+  const editor = useEditor();
+  const { season, saved, past, future } = editor;
+  const dirty = isDirty(editor);
+  const athleteId = document.athlete.id;
+  const [id, setId] = useState(() => uuidv7());
+  const [reason, setReason] = useState('');
+  const [confirmed, setConfirmed] = useState<string[]>([]);
+  const { data: measured } = useQuery({
+    queryKey: ['cautions', athleteId],
+    queryFn: () => call('cautions', { params: { athleteId } }),
+    enabled: dirty,
+  });
+  const changes = useMemo(() => (dirty ? seasonChanges(saved, season) : []), [dirty, saved, season]);
+  const problems = useMemo(() => seasonProblems(season), [season]);
+  const remarks = useMemo(() => seasonRemarks(season, document.today), [season, document.today]);
+  const cautions = useMemo(
+    () => (dirty ? seasonCautions(document, saved, season, measured?.cautions ?? []) : []),
+    [dirty, document, saved, season, measured],
+  );
+  const save = useSave(document);
+  const barred = problems.length > 0 || !allConfirmed(cautions, confirmed);
+  const stale = save.error instanceof ApiProblem && save.error.is('stale');
+  return (
+    <section className="save-bar" aria-label="Changes">
+      <div className="save-line">
+        <p role="status">
+          {dirty ? (
+            <b>{plural(changes.length, 'change')}, not signed.</b>
+          ) : (
+            <span className="second">Nothing changed.</span>
+          )}{' '}
+          {problems.map((problem) => (
+            <span key={problem} className="is-over">
+              {problem}{' '}
+            </span>
+          ))}
+          {problems.length === 0 &&
+            remarks.slice(0, 2).map((remark) => (
+              <span key={remark} className="second">
+                {remark}{' '}
+              </span>
+            ))}
+        </p>
+        <Button size="small" disabled={past.length === 0} onClick={undo} aria-keyshortcuts="Control+Z">
+          Undo
+        </Button>
+        <Button
+          size="small"
+          disabled={future.length === 0}
+          onClick={redo}
+          aria-keyshortcuts="Control+Shift+Z"
+        >
+          Redo
+        </Button>
+        <Button size="small" disabled={!dirty} onClick={discard}>
+          Discard
+        </Button>
+      </div>
+      {dirty && (
+        <div className="save-body">
+          <div>
+            <h2 className="panel-title">What changes</h2>
+            <ul className="plain-list">
+              {changes.slice(0, 14).map((change) => (
+                <li key={change}>{change}</li>
+              ))}
+              {changes.length > 14 && <li>and {changes.length - 14} more.</li>}
+            </ul>
+            <p className="second">It acts from today. Days before today keep what they had.</p>
+          </div>
+          <div className="rows">
+            <CautionChecks
+              cautions={cautions}
+              confirmed={confirmed}
+              onConfirm={(caution, yes) =>
+                setConfirmed(yes ? [...confirmed, caution] : confirmed.filter((c) => c !== caution))
+              }
+            />
+            <TextField
+              label="Reason (for whoever asks later)"
+              value={reason}
+              onChange={(e) => setReason(e.target.value)}
+            />
+            {save.error && <Alert severity="error">{sentenceOf(save.error)}</Alert>}
+            {stale && (
+              <Button onClick={() => void queryClient.invalidateQueries({ queryKey: ['season', athleteId] })}>
+                Show the season as it stands; my draft is dropped
+              </Button>
+            )}
+            <Button
+              variant="contained"
+              disabled={barred || save.isPending}
+              onClick={() =>
+                save.mutate(
+                  { id, reason, confirmed },
+                  {
+                    onSuccess: () => {
+                      setId(uuidv7());
+                      setReason('');
+                      setConfirmed([]);
+                    },
+                  },
+                )
+              }
+            >
+              Sign the season
+            </Button>
+          </div>
+        </div>
+      )}
+    </section>
+  );
+};

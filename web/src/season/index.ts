@@ -1,0 +1,1 @@
+export { SeasonPage } from './SeasonPage.tsx';

@@ -1,0 +1,107 @@
+import type { SeasonDocument } from '@maul/contract';
+import {
+  cautionPerson,
+  daysBetween,
+  isDietPhase,
+  levelWeek,
+  phaseOn,
+  phasesInOrder,
+  placeDayType,
+  planCautions,
+  targetsFrom,
+  VERY_LOW,
+  type Basis,
+  type Caution,
+  type CautionPerson,
+  type DayTargets,
+  type IsoDate,
+  type Season,
+} from '@maul/core';
+
+/** Whom the cautions of a document are about, with the basis in force today. */
+export const personOf = (document: SeasonDocument, basis: Basis): CautionPerson =>
+  cautionPerson(
+    {
+      ...document.athlete,
+      equation: document.athlete.profile.equation,
+      fatMethod: document.athlete.profile.fat?.method ?? null,
+      health: document.athlete.profile.health,
+    },
+    basis,
+    document.today,
+  );
+
+/** The days from today on that a season would make, as far as anybody plans. */
+export const daysAhead = (document: SeasonDocument, season: Season): DayTargets[] => {
+  const last = phasesInOrder(season).at(-1)?.to;
+  const count = last === undefined ? 0 : Math.min(400, Math.max(0, daysBetween(document.today, last) + 1));
+  return targetsFrom(season, document.bases, document.orders, document.today, count).filter(
+    (d) => d !== undefined,
+  );
+};
+
+/** Cautions of a season from today on, and those of the log where the season takes energy away. */
+export const seasonCautions = (
+  document: SeasonDocument,
+  saved: Season,
+  season: Season,
+  measured: readonly Caution[],
+): Caution[] => {
+  const days = daysAhead(document, season);
+  const [first] = days;
+  if (!first) return [];
+  const before = new Map(daysAhead(document, saved).map((d) => [d.date, d.windows.CARB?.aim ?? null]));
+  const carbsMove = days.slice(0, 28).some((d) => before.get(d.date) !== (d.windows.CARB?.aim ?? null));
+  const planned = planCautions(
+    days,
+    personOf(document, first.basis),
+    document.athlete.profile.routine,
+    carbsMove,
+  );
+  const takesAway = days.some(
+    (d) => isDietPhase(d.phase.kind) || (d.windows.ENERC?.aim ?? Infinity) < d.basis.expenditure,
+  );
+  return [...planned, ...(takesAway ? measured.filter((m) => !planned.some((p) => p.id === m.id)) : [])];
+};
+
+export interface Placed {
+  season: Season;
+  /** What levelling did or could not do; undefined where the week is not held. */
+  said: string | undefined;
+}
+
+/**
+ * Puts a day type on a date, or takes it off (null), and levels the week where the phase holds its mean. Throws RangeError for a
+ * date outside every phase, or one that is over.
+ */
+export const placeOn = (
+  document: SeasonDocument,
+  season: Season,
+  date: IsoDate,
+  typeId: string | null,
+): Placed => {
+  if (date < document.today) throw new RangeError('That day is over; past days stay as they were.');
+  const phase = phaseOn(season, date);
+  if (!phase) throw new RangeError('There is no phase on that day.');
+  const placed = placeDayType(season, phase.id, date, typeId);
+  return phase.holdMean ? levelled(document, placed, phase.id, date) : { season: placed, said: undefined };
+};
+
+/** Levels the week of a date, never under resting expenditure or the cautious floor. */
+export const levelled = (
+  document: SeasonDocument,
+  season: Season,
+  phaseId: string,
+  date: IsoDate,
+): Placed => {
+  const basis = document.bases.at(-1);
+  const { athlete } = document;
+  const found = levelWeek(season, phaseId, document.bases, date, document.today, {
+    startsOn: athlete.profile.weekStartsOn,
+    leastKcal: basis ? Math.max(personOf(document, basis).resting, VERY_LOW[athlete.sex]) : undefined,
+  });
+  return {
+    season: { ...season, phases: season.phases.map((p) => (p.id === phaseId ? found.phase : p)) },
+    said: found.said,
+  };
+};

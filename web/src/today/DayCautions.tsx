@@ -1,0 +1,108 @@
+import type { DayDocument } from '@maul/contract';
+import {
+  cautionPerson,
+  planCautions,
+  targetsFrom,
+  weekStart,
+  type Caution,
+  type DayTargets,
+} from '@maul/core';
+import Button from '@mui/material/Button';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { CautionLine, standingText } from '../shell/Cautions.tsx';
+import { plural } from '../shell/show.ts';
+import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
+
+/** Cautions of the fourteen days that begin with this week, by the plan in force. */
+const planned = (day: DayDocument, targets: DayTargets): Caution[] => {
+  const { athlete } = day;
+  const from = weekStart(day.date, athlete.profile.weekStartsOn);
+  const days = targetsFrom(day.season, day.bases, day.orders, from, 14).filter((d) => d !== undefined);
+  const person = cautionPerson(
+    {
+      ...athlete,
+      equation: athlete.profile.equation,
+      fatMethod: athlete.profile.fat?.method ?? null,
+      health: athlete.profile.health,
+    },
+    targets.basis,
+    day.date,
+  );
+  return planCautions(days, person, athlete.profile.routine);
+};
+
+const One = ({ caution, day }: { caution: Caution; day: DayDocument }) => {
+  const athleteId = day.athlete.id;
+  const { person } = useSession();
+  const { data } = useQuery({
+    queryKey: ['cautions', athleteId],
+    queryFn: () => call('cautions', { params: { athleteId } }),
+  });
+  const confirm = useMutation({
+    mutationFn: () =>
+      call('confirmCaution', {
+        params: { athleteId, id: uuidv7() },
+        body: { cautionId: caution.id, figure: caution.figure },
+      }),
+    onSuccess: (next) => queryClient.setQueryData(['cautions', athleteId], next),
+  });
+  const role = person.id === athleteId ? 'athlete' : 'coach';
+  const standing = data && standingText(caution, data.confirmations, day.athlete.hasCoach);
+  const mine = data?.confirmations.some((c) => c.cautionId === caution.id && c.by === role) ?? false;
+  return (
+    <CautionLine caution={caution}>
+      {standing && (
+        <span className="caution-standing">
+          {' '}
+          {standing}{' '}
+          {caution.needs === null &&
+            !(mine && day.athlete.hasCoach) &&
+            !standing.startsWith('Confirmed by all') && (
+              <Button size="small" onClick={() => confirm.mutate()} disabled={confirm.isPending}>
+                I have read this and stand by it
+              </Button>
+            )}
+          {confirm.error && <span className="is-over"> {sentenceOf(confirm.error)}</span>}
+        </span>
+      )}
+    </CautionLine>
+  );
+};
+
+/** What may hurt, said where it is eaten: of the plan in force and of what was eaten and weighed. */
+const DayCautions = ({ day, targets }: { day: DayDocument; targets: DayTargets | undefined }) => {
+  const [open, setOpen] = useState(false);
+  const { data } = useQuery({
+    queryKey: ['cautions', day.athlete.id],
+    queryFn: () => call('cautions', { params: { athleteId: day.athlete.id } }),
+  });
+  const own = useMemo(() => (targets && day.date >= day.today ? planned(day, targets) : []), [day, targets]);
+  const measured = day.date === day.today ? (data?.cautions ?? []) : [];
+  const all = [...measured, ...own.filter((c) => !measured.some((m) => m.id === c.id))];
+  const hard = all.filter((c) => c.level !== 'note');
+  if (all.length === 0) return null;
+  return (
+    <section className="day-cautions" aria-label="Cautions">
+      <button type="button" className="day-cautions-line" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <b className={hard.length > 0 ? 'is-over' : 'is-planned'}>
+          {hard.length > 0 ? plural(hard.length, 'caution') : plural(all.length, 'note')}
+        </b>{' '}
+        {all[0]?.sentence}{' '}
+        <span className="day-cautions-more">
+          {open ? 'Less' : all.length > 1 ? `All ${all.length}` : 'More'}
+        </span>
+      </button>
+      {open && (
+        <div className="rows day-cautions-all">
+          {all.map((caution) => (
+            <One key={caution.id} caution={caution} day={day} />
+          ))}
+        </div>
+      )}
+    </section>
+  );
+};
+
+export default DayCautions;
