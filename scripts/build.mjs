@@ -1,12 +1,23 @@
 // Builds the web app and the server into dist/.
-import { rmSync } from 'node:fs';
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { brotliCompressSync, constants } from 'node:zlib';
 import { build as bundle } from 'esbuild';
 import { build as buildWeb } from 'vite';
 import { root } from './project.mjs';
 
 rmSync(join(root, 'dist'), { recursive: true, force: true });
 await buildWeb({ root: join(root, 'web'), configFile: join(root, 'web/vite.config.ts'), logLevel: 'warn' });
+// Compressed once here, as small as it gets, instead of on every request.
+const assets = join(root, 'dist/web/assets');
+for (const name of readdirSync(assets).filter((file) => /\.(js|css|svg|wasm)$/.test(file))) {
+  const raw = readFileSync(join(assets, name));
+  if (raw.length > 1024)
+    writeFileSync(
+      join(assets, `${name}.br`),
+      brotliCompressSync(raw, { params: { [constants.BROTLI_PARAM_QUALITY]: 11 } }),
+    );
+}
 await bundle({
   entryPoints: { main: join(root, 'server/src/main.ts'), prepare: join(root, 'server/src/prepare.ts') },
   outdir: join(root, 'dist/server'),

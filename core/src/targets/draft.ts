@@ -1,25 +1,12 @@
 import type { DayType, MacroPart, Phase } from '../season/index.ts';
 import type { IsoDate } from '../units/index.ts';
 import type { Basis } from './basis.ts';
-import type { Explainer } from './explain.ts';
+import type { Draft, Explainer } from './explainer.ts';
 import type { ChangeOrder } from './order.ts';
 import { menuSums, partGrams, phaseAim } from './parts.ts';
 import { TARGET_WORDS } from './window.ts';
 
 const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
-
-/** A day on its way from its rules to its windows: grams, and who leads. */
-export interface Draft {
-  PROCNT: number | undefined;
-  CARB: number | undefined;
-  FAT: number | undefined;
-  FIBTG: number;
-  /** The day's aim in kcal, by the rules; what the macros give is the energy shown unless energy leads. */
-  energy: number;
-  /** True when energy leads and carbohydrate and fat fall where they fall. */
-  leads: boolean;
-  parts: { PROCNT: MacroPart | null; CARB: MacroPart | null; FAT: MacroPart | null };
-}
 
 interface Making {
   phase: Phase;

@@ -1,41 +1,8 @@
-import type { DayType, MacroPart, MacroRule, Phase } from '../season/index.ts';
+import type { MacroPart, Phase } from '../season/index.ts';
 import type { Basis } from './basis.ts';
-import type { Draft } from './draft.ts';
-import type { ChangeOrder } from './order.ts';
-import { massFor, type MenuSums } from './parts.ts';
-import { TARGET_KEYS, TARGET_WORDS, type TargetKey, type Windows } from './window.ts';
-
-/** One step of a derivation: a plain sentence, which targets it is about, and where the rule comes from. */
-export interface WhyStep {
-  about: readonly TargetKey[];
-  text: string;
-  source: string | null;
-  /** The order that this step is, if it is one. */
-  orderId?: string;
-}
-
-/** Is told each step while a day is computed. */
-export interface Explainer {
-  aim: (phase: Phase, basis: Basis, aim: number) => void;
-  day: (dayType: DayType, typeKcal: number, level: number, energy: number) => void;
-  own: (dayType: DayType, own: { protein: number; carbs: number; fat: number }) => void;
-  part: (
-    key: 'PROCNT' | 'CARB' | 'FAT',
-    rule: MacroPart,
-    basis: Basis,
-    grams: number,
-    bounded: 'floor' | 'ceiling' | undefined,
-  ) => void;
-  remainder: (draft: Draft, basis: Basis) => void;
-  split: (rule: Extract<MacroRule, { kind: 'split' }>, draft: Draft, fibreKcal: number) => void;
-  free: (fatFloor: number | null) => void;
-  menu: (rule: Extract<MacroRule, { kind: 'menu' }>, sums: MenuSums, draft: Draft) => void;
-  carbs: (dayType: DayType, grams: number, draft: Draft) => void;
-  order: (order: ChangeOrder, before: number, wanted: number) => void;
-  energy: (draft: Draft, basis: Basis, kcal: number) => void;
-  windows: (phase: Phase, dayType: DayType, windows: Windows) => void;
-  none: (phase: Phase) => void;
-}
+import type { Explainer, WhyStep } from './explainer.ts';
+import { massFor } from './parts.ts';
+import { TARGET_KEYS, TARGET_WORDS, type TargetKey } from './window.ts';
 
 const PRACTICE = 'common practice, no source';
 const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');

@@ -5,7 +5,7 @@ export * from './parts.ts';
 export * from './expenditure.ts';
 export { dayTargets, targetsFrom, type DayTargets } from './targets.ts';
 export * from './why.ts';
-export type { WhyStep } from './explain.ts';
+export type { WhyStep } from './explainer.ts';
 export * from './week.ts';
 export * from './mealWindows.ts';
 export * from './startBy.ts';

@@ -8,8 +8,8 @@ import {
 } from '../season/index.ts';
 import { datesFrom, weekday, type IsoDate } from '../units/index.ts';
 import { basisOn, type Basis } from './basis.ts';
-import { applyOrder, draftDay, draftKcal, type Draft } from './draft.ts';
-import type { Explainer } from './explain.ts';
+import { applyOrder, draftDay, draftKcal } from './draft.ts';
+import type { Draft, Explainer } from './explainer.ts';
 import { byMoment, orderBinds, type ChangeOrder } from './order.ts';
 import { partGrams } from './parts.ts';
 import {

@@ -1,7 +1,8 @@
 import type { Season } from '../season/index.ts';
 import type { IsoDate } from '../units/index.ts';
 import type { Basis } from './basis.ts';
-import { explain, type WhyStep } from './explain.ts';
+import { explain } from './explain.ts';
+import type { WhyStep } from './explainer.ts';
 import type { ChangeOrder } from './order.ts';
 import { targetsOn, type DayTargets } from './targets.ts';
 
