@@ -6,7 +6,15 @@ import { join } from 'node:path';
 import { ensurePackages, freePort, Plain } from './postgres.mjs';
 import { ensureBuild, ensureModules, root } from './project.mjs';
 
-const ROWS = ['save-portion', 'day-sheet', 'first-load'];
+/** Which file measures which row. */
+const FILES = {
+  'save-portion': 'bench-client.mjs',
+  'day-sheet': 'bench-client.mjs',
+  'first-load': 'bench-client.mjs',
+  'year-of-targets': 'bench-season.mjs',
+  'season-drag': 'bench-season.mjs',
+};
+const ROWS = Object.keys(FILES);
 const only = process.argv[2];
 let short = false;
 let house;
@@ -16,7 +24,7 @@ chmodSync(home, 0o755);
 /** The client measures in a process of its own, so that it does not share the server's time. */
 const measure = (name) =>
   new Promise((done, fail) => {
-    const child = fork(join(root, 'scripts/bench-client.mjs'), [name], {
+    const child = fork(join(root, 'scripts', FILES[name]), [name], {
       env: { ...process.env, MAUL_ADDRESS: house.address, MAUL_OWNER: house.owner, MAUL_APP: house.appUrl },
     });
     let rows;
@@ -34,7 +42,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop()
 try {
   if (only && !ROWS.includes(only))
     throw new Plain(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
-  ensurePackages();
+  ensurePackages({ chromium: !only || only === 'season-drag' });
   ensureModules();
   ensureBuild();
   delete process.env.DATABASE_URL;

@@ -9,6 +9,6 @@ export {
 } from './types.ts';
 export * from './energyAvailability.ts';
 export * from './person.ts';
-export { fastestLoss, planCautions, VERY_LOW } from './plan.ts';
+export { fastestLoss, planCautions, VERY_LOW, withMeasured } from './plan.ts';
 export { measuredCautions, type EatenDay, type Measured } from './measured.ts';
 export * from './confirm.ts';

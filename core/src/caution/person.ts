@@ -15,15 +15,18 @@ export interface KnownAthlete {
   sex: EquationSex;
   birthDate: IsoDate;
   heightCm: number;
-  /** The equation that the athlete or coach chose; null takes the preferred one. */
-  equation: EquationId | null;
-  fatMethod: FatMethod | null;
-  health: HealthStatements;
+  profile: {
+    /** The equation that the athlete or coach chose; null takes the preferred one. */
+    equation: EquationId | null;
+    /** How body fat was found; null where it is not known. */
+    fat: { method: FatMethod } | null;
+    health: HealthStatements;
+  };
 }
 
 /** Resting expenditure by the chosen equation, or by the preferred one where it needs lean mass that is not known. kcal a day. */
 export const restingOf = (
-  athlete: Pick<KnownAthlete, 'sex' | 'birthDate' | 'heightCm' | 'equation'>,
+  athlete: KnownAthlete,
   basis: Pick<Basis, 'weightKg' | 'leanKg'>,
   date: IsoDate,
 ): number => {
@@ -34,7 +37,8 @@ export const restingOf = (
     ageYears: ageOn(athlete.birthDate, date),
     leanKg: basis.leanKg,
   };
-  const chosen = athlete.equation === null ? undefined : restingBy(athlete.equation, body);
+  const { equation } = athlete.profile;
+  const chosen = equation === null ? undefined : restingBy(equation, body);
   return chosen ?? restingBy(preferredEquation(basis.leanKg), body) ?? NaN;
 };
 
@@ -48,7 +52,7 @@ export const cautionPerson = (
   ageYears: ageOn(athlete.birthDate, date),
   weightKg: basis.weightKg,
   leanKg: basis.leanKg,
-  fatSpread: FAT_SPREAD[athlete.fatMethod ?? 'eye'],
+  fatSpread: FAT_SPREAD[athlete.profile.fat?.method ?? 'eye'],
   resting: restingOf(athlete, basis, date),
-  health: athlete.health,
+  health: athlete.profile.health,
 });

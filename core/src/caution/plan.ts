@@ -1,6 +1,5 @@
-import { isDietPhase, type Routine } from '../season/index.ts';
+import { isDietPhase, typeDays, type Routine } from '../season/index.ts';
 import { rateOfIntake, type DayTargets } from '../targets/index.ts';
-import { daysBetween } from '../units/index.ts';
 import {
   ENOUGH_AVAILABILITY,
   energyAvailability,
@@ -121,7 +120,7 @@ const byIntake = (days: readonly DayTargets[], person: CautionPerson): Caution[]
     caution({
       id: 'very-low-intake',
       level: 'hard',
-      sentence: `${lowest.dayType.name} days aim at ${whole(aim)} kcal, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
+      sentence: `The aim on ${typeDays(lowest.dayType.name)} is ${whole(aim)} kcal, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
       source: `${PRACTICE}; resting expenditure by the equation shown under Body`,
       figure: aim,
     }),
@@ -261,6 +260,17 @@ export const planCautions = (
     ...byBody(days, person),
   ]);
 
-/** True while a deficit is in its first days, when water moves and not tissue. */
-export const inFirstDays = (day: Pick<DayTargets, 'date' | 'phase'>): boolean =>
-  isDietPhase(day.phase.kind) && daysBetween(day.phase.from, day.date) < FIRST_DAYS;
+/**
+ * Cautions of a plan together with those of the log, which count where the plan takes energy away. Of one kind the planned one
+ * stands.
+ */
+export const withMeasured = (
+  planned: readonly Caution[],
+  measured: readonly Caution[],
+  days: readonly DayTargets[],
+): Caution[] => {
+  const takesAway = days.some(
+    (d) => isDietPhase(d.phase.kind) || (d.windows.ENERC?.aim ?? Infinity) < d.basis.expenditure,
+  );
+  return inGravity([...planned, ...(takesAway ? measured : [])]);
+};

@@ -66,3 +66,7 @@ export const dayTypeFrom = (id: string): DayType => {
     patternId: null,
   };
 };
+
+/** Days of a type, in words: "low days"; the type that is every day is "every day". */
+export const typeDays = (name: string): string =>
+  name.toLowerCase() === 'every' ? 'every day' : `${name.toLowerCase()} days`;

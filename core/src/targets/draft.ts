@@ -195,9 +195,11 @@ export const applyOrder = (
   } else {
     const before = draft[macro];
     if (before === undefined) {
-      problems.push(
-        `An order on ${TARGET_WORDS[macro]} has nothing to act on: no ${TARGET_WORDS[macro]} is set on that day.`,
-      );
+      // Where the day is impossible already, that is the reason and is said.
+      if (problems.length === 0)
+        problems.push(
+          `An order on ${TARGET_WORDS[macro]} has nothing to act on: the phase sets no ${TARGET_WORDS[macro]} on that day.`,
+        );
       return;
     }
     const wanted = Math.round(wantedFrom(before));

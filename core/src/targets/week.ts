@@ -73,6 +73,9 @@ export const LEVEL_DOWN = 0.1;
 /** Levelling spreads over at least so many days. common practice, no source. */
 export const LEVEL_DAYS = 3;
 
+/** Less than this over a whole week is rounding, kcal. */
+const ROUNDING = 8;
+
 export interface Levelled {
   phase: Phase;
   /** kcal of the week that could not be placed; 0 when its mean is held. */
@@ -156,10 +159,26 @@ export const levelWeek = (
   const moved = [...share.values()].filter((v) => v !== 0);
   return {
     phase: { ...phase, levels },
-    left,
+    left: Math.abs(left) < ROUNDING ? 0 : left,
     said:
-      Math.abs(left) < 1
+      Math.abs(left) < ROUNDING
         ? `The week keeps its mean: ${moved.length} other days move by ${signed(Math.min(...moved))}${Math.min(...moved) === Math.max(...moved) ? '' : ` to ${signed(Math.max(...moved))}`} kcal.`
         : `${whole(Math.abs(left))} kcal of the week could not be placed: no day goes more than 10 % below its aim or under what protein and fat need.`,
   };
+};
+
+/**
+ * What cannot be had in a plan and could be before it, each sentence once with the first day it is about; empty when the plan
+ * makes no day impossible that was possible.
+ */
+export const newlyImpossible = (
+  before: readonly DayTargets[],
+  after: readonly DayTargets[],
+): { date: IsoDate; problem: string }[] => {
+  const known = new Set(before.flatMap((day) => day.problems));
+  const found = new Map<string, IsoDate>();
+  for (const day of after)
+    for (const problem of day.problems)
+      if (!known.has(problem) && !found.has(problem)) found.set(problem, day.date);
+  return [...found].map(([problem, date]) => ({ date, problem }));
 };

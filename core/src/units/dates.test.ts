@@ -1,6 +1,18 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { addDays, ageOn, athleteDay, daysBetween, isIsoDate, isoDate, weekday, weekStart } from './dates.ts';
+import {
+  addDays,
+  ageOn,
+  athleteDay,
+  clockOf,
+  datesFrom,
+  minutesOf,
+  daysBetween,
+  isIsoDate,
+  isoDate,
+  weekday,
+  weekStart,
+} from './dates.ts';
 
 describe('civil dates', () => {
   test('a day that is none is refused', () => {
@@ -48,5 +60,37 @@ describe('the athlete’s day', () => {
     // Clocks go forward on 2026-03-29 in Vienna: 02:30 local does not exist.
     expect(athleteDay(new Date('2026-03-29T01:30:00Z'), 'Europe/Vienna')).toBe('2026-03-28');
     expect(athleteDay(new Date('2026-03-29T02:00:00Z'), 'Europe/Vienna')).toBe('2026-03-29');
+  });
+});
+
+describe('days in a row and times of the day', () => {
+  test('over leap days and year ends', () => {
+    expect(datesFrom(isoDate('2024-02-28'), 3)).toEqual(['2024-02-28', '2024-02-29', '2024-03-01']);
+    expect(datesFrom(isoDate('2026-12-31'), 2)).toEqual(['2026-12-31', '2027-01-01']);
+    expect(datesFrom(isoDate('2100-02-28'), 2)).toEqual(['2100-02-28', '2100-03-01']);
+    expect(datesFrom(isoDate('2026-01-01'), 0)).toEqual([]);
+  });
+  test('law: counting on agrees with the calendar', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: -40_000, max: 40_000 }),
+        fc.integer({ min: 0, max: 800 }),
+        (offset, count) => {
+          const from = addDays(isoDate('2026-03-15'), offset);
+          const dates = datesFrom(from, count);
+          expect(dates).toHaveLength(count);
+          expect(dates.at(-1) ?? from).toBe(count === 0 ? from : addDays(from, count - 1));
+        },
+      ),
+    );
+  });
+  test('minutes and the clock', () => {
+    expect([minutesOf('00:30'), minutesOf('23:59'), clockOf(1470), clockOf(-15)]).toEqual([
+      30,
+      1439,
+      '00:30',
+      '23:45',
+    ]);
+    expect(() => minutesOf('25:00')).toThrow('"25:00" is not a time of the day written HH:MM.');
   });
 });

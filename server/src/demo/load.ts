@@ -1,8 +1,10 @@
-import { addDays, CORE_VERSION, isoDate, seededRandom, type IsoDate } from '@maul/core';
+import { randomUUID } from 'node:crypto';
+import { addDays, CORE_VERSION, isoDate, seededRandom, targetsFrom, type IsoDate } from '@maul/core';
 import { sql, type Kysely } from 'kysely';
 import { DEMO_PASSWORD, hashPassword, newCoachCode, openSession } from '../accounts/index.ts';
 import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../db/connect.ts';
 import { referenceFoods } from '../foods/index.ts';
+import { athleteOf, cautionsOfPlan, todayOf } from '../season/index.ts';
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
 
@@ -97,6 +99,12 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
     await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, now));
     await acting(links.app, coachToken, (trx) => writeCoach(trx, made, coachId));
     await acting(links.app, token, (trx) => writeAcknowledgements(trx, made));
+    // What may hurt in a plan was read by both, three days ago.
+    for (const [personId, by, who] of [
+      [made.athleteId, 'athlete', token],
+      [coachId, 'coach', coachToken],
+    ] as const)
+      await acting(links.app, who, (trx) => writeConfirmations(trx, made, personId, by, now));
   }
   // The sessions that wrote the demo are over; nobody else's are touched.
   await links.accounts
@@ -244,6 +252,32 @@ const writeAcknowledgements = async (trx: AppTransaction, made: DemoAthlete): Pr
       await trx
         .insertInto('order_acknowledgement')
         .values({ athlete_id: made.athleteId, order_id: order.id, at: order.acknowledgedAt })
+        .execute();
+};
+
+const writeConfirmations = async (
+  trx: AppTransaction,
+  made: DemoAthlete,
+  personId: string,
+  by: 'athlete' | 'coach',
+  now: Date,
+): Promise<void> => {
+  const athlete = await athleteOf(trx, made.athleteId);
+  const today = todayOf(athlete);
+  const days = targetsFrom(made.season, made.bases, made.orders, today, 400).filter((d) => d !== undefined);
+  for (const caution of await cautionsOfPlan(trx, athlete, days, today, false))
+    if (caution.level === 'hard')
+      await trx
+        .insertInto('caution_confirmation')
+        .values({
+          athlete_id: made.athleteId,
+          id: randomUUID(),
+          caution_id: caution.id,
+          figure: caution.figure,
+          person_id: personId,
+          by_role: by,
+          at: new Date(now.getTime() - 3 * 86_400_000).toISOString(),
+        })
         .execute();
 };
 

@@ -2,10 +2,9 @@ import {
   addDays,
   cautionPerson,
   cautionStanding,
-  isDietPhase,
   measuredCautions,
   planCautions,
-  type Basis,
+  withMeasured,
   type Caution,
   type CautionId,
   type Confirmation,
@@ -24,19 +23,6 @@ import { timeline } from './timeline.ts';
 export type Role = 'coach' | 'athlete';
 export const roleOf = (athleteId: string, personId: string): Role =>
   athleteId === personId ? 'athlete' : 'coach';
-
-/** Everything that the cautions need to know of an athlete's body and health. */
-export const personOf = (athlete: Athlete, basis: Pick<Basis, 'weightKg' | 'leanKg'>, date: IsoDate) =>
-  cautionPerson(
-    {
-      ...athlete,
-      equation: athlete.profile.equation,
-      fatMethod: athlete.profile.fat?.method ?? null,
-      health: athlete.profile.health,
-    },
-    basis,
-    date,
-  );
 
 /** Cautions on what was eaten and weighed in the last eight weeks. */
 export const measuredFor = async (
@@ -57,7 +43,7 @@ export const measuredFor = async (
       weighIns: await mornings(trx, athlete.id, from, today),
       routine: athlete.profile.routine,
     },
-    personOf(athlete, basis, today),
+    cautionPerson(athlete, basis, today),
   );
 };
 
@@ -81,15 +67,11 @@ export const cautionsOfPlan = async (
   if (!first) return [];
   const planned = planCautions(
     days,
-    personOf(athlete, first.basis, first.date),
+    cautionPerson(athlete, first.basis, first.date),
     athlete.profile.routine,
     carbsMove,
   );
-  const takesAway = days.some(
-    (d) => isDietPhase(d.phase.kind) || (d.windows.ENERC?.aim ?? Infinity) < d.basis.expenditure,
-  );
-  const measured = takesAway ? await measuredFor(trx, athlete, today) : [];
-  return [...planned, ...measured.filter((m) => !planned.some((p) => p.id === m.id))];
+  return withMeasured(planned, await measuredFor(trx, athlete, today), days);
 };
 
 const WAITS_FOR = {

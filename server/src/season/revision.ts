@@ -1,6 +1,7 @@
 import {
   addDays,
   daysBetween,
+  newlyImpossible,
   phasesInOrder,
   seasonProblems,
   targetsFrom,
@@ -144,13 +145,11 @@ export const writeSeason = async (
   const bases = await basesAround(trx, athleteId, today);
   const orders = await ordersFor(trx, athleteId, 'all');
   const days = daysAhead(body.season, bases, orders, today);
-  const cautions = await cautionsOfPlan(
-    trx,
-    athlete,
-    days,
-    today,
-    carbsDiffer(days, daysAhead(before, bases, orders, today)),
-  );
+  const daysBefore = daysAhead(before, bases, orders, today);
+  const impossible = newlyImpossible(daysBefore, days)[0];
+  if (impossible)
+    throw new ProblemError('invalid', `On ${impossible.date}: ${impossible.problem} Nothing was changed.`);
+  const cautions = await cautionsOfPlan(trx, athlete, days, today, carbsDiffer(days, daysBefore));
   const { held } = await judgeAndConfirm(
     trx,
     athlete,

@@ -111,6 +111,14 @@ describe('a season', () => {
     expect(problem(await put(who, 1, over).expect(422)).detail).toContain('Old on');
     expect((await seasonOf(who)).history).toHaveLength(1);
   });
+  test('a plan that no day could hold is refused with its first day', async () => {
+    const who = await house.athlete('Three and a half');
+    const { season } = await seasonOf(who);
+    const hungry = withPhase(season, 'maintenance', 12, { energy: { kind: 'hand', kcal: 500 } });
+    expect(problem(await put(who, 1, hungry, { confirmed: ['very-low-intake'] }).expect(422)).detail).toMatch(
+      new RegExp(`^On ${addDays(today, 1)}: 500 kcal cannot hold .*Nothing was changed\\.$`),
+    );
+  });
   test('two at once: one is written, the other told so', async () => {
     const who = await house.athlete('Four');
     const { season } = await seasonOf(who);

@@ -1,4 +1,5 @@
 import { ENOUGH_AVAILABILITY, EQUATION_IDS, EQUATIONS, LOW_AVAILABILITY, VERY_LOW } from '@maul/core';
+import { Link } from 'react-router';
 import { whole } from '../shell/show.ts';
 import './accounts.css';
 
@@ -73,6 +74,9 @@ const RULES = [
 export const AboutPage = () => (
   <div className="sheet-page setup rows about">
     <div>
+      <p>
+        <Link to="/account">Account</Link>
+      </p>
       <h1 className="page-title">About the numbers</h1>
       <p className="second">Where they come from, how sure they are, and what Maul is not.</p>
     </div>

@@ -12,7 +12,7 @@ import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Close from '@mui/icons-material/Close';
 import { useState, type ReactNode } from 'react';
 import { Controller, type FieldErrors, type UseFormReturn } from 'react-hook-form';
-import type { BodyValues } from './bodyValues.ts';
+import { convertFigures, type BodyValues } from './bodyValues.ts';
 
 export type BodyForm = UseFormReturn<BodyValues>;
 
@@ -89,17 +89,28 @@ export const Choice = ({
   name,
   label,
   options,
+  onChosen,
 }: {
   form: BodyForm;
   name: ChoiceName;
   label: string;
+  /** Told of the choice before it is made. */
+  onChosen?: (value: string) => void;
   options: readonly (readonly [string | number, string])[];
 }) => (
   <Controller
     control={form.control}
     name={name}
     render={({ field }) => (
-      <TextField select label={label} {...field}>
+      <TextField
+        select
+        label={label}
+        {...field}
+        onChange={(event) => {
+          onChosen?.(event.target.value);
+          field.onChange(event);
+        }}
+      >
         {options.map(([value, text]) => (
           <MenuItem key={value} value={value}>
             {text}
@@ -132,6 +143,13 @@ export const LEVELS = [
 /** Body and units. `withWeight` only at the start: later the mornings tell. */
 export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: boolean }) => {
   const unit = form.watch('units.body');
+  // A figure that stands in a field stays the same amount when its unit changes.
+  const inUnits = (next: Partial<BodyValues['units']>): void => {
+    const values = form.getValues();
+    const { weight, known } = convertFigures(values, { ...values.units, ...next });
+    form.setValue('weight', weight);
+    form.setValue('known', known);
+  };
   return (
     <Section title="Body">
       <div className="setup-three">
@@ -139,6 +157,7 @@ export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: 
           form={form}
           name="units.body"
           label="Body mass in"
+          onChosen={(body) => inUnits({ body: body as 'kg' | 'lb' })}
           options={[
             ['kg', 'kg'],
             ['lb', 'lb'],
@@ -157,6 +176,7 @@ export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: 
           form={form}
           name="units.energy"
           label="Energy in"
+          onChosen={(energy) => inUnits({ energy: energy as 'kcal' | 'kJ' })}
           options={[
             ['kcal', 'kcal'],
             ['kJ', 'kJ'],

@@ -1,14 +1,17 @@
 import { PutAthlete, type SeasonDocument } from '@maul/contract';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
+import { deviceZone } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
-import { BodySection, FoodSection, HealthSection, RoutineSection } from './BodyFields.tsx';
+import { BodySection, FoodSection, HealthSection, RoutineSection, Section } from './BodyFields.tsx';
 import { fieldOf, numberOf, rawProfile, valuesOf, type BodyValues } from './bodyValues.ts';
 import { bodyOf, ExpenditureSection } from './Expenditure.tsx';
 import './accounts.css';
@@ -26,6 +29,7 @@ const Form = ({
   const basis = document.bases.filter((b) => b.from <= document.today).at(-1);
   const [fault, setFault] = useState<string | null>(null);
   const form = useForm<BodyValues>({ defaultValues: valuesOf(athlete, basis) });
+  const [zone, setZone] = useState(athlete.zone);
   const values = form.watch();
   const submit = form.handleSubmit(async (typed) => {
     setFault(null);
@@ -36,7 +40,7 @@ const Form = ({
       sex: typed.sex,
       birthDate: typed.birthDate,
       heightCm: numberOf(typed.heightCm),
-      zone: athlete.zone,
+      zone,
       dayTurnsAt: athlete.dayTurnsAt,
       carbBasis: typed.carbBasis,
       profile: rawProfile(typed),
@@ -68,6 +72,24 @@ const Form = ({
       )}
       <ExpenditureSection form={form} body={bodyOf(values)} />
       <RoutineSection form={form} />
+      <Section
+        title="Time zone"
+        note="Your day, its turn at 04:00 and your week are counted here. Meals keep the zone in which they were eaten."
+      >
+        <TextField
+          select
+          label="Your days are counted in"
+          value={zone}
+          onChange={(e) => setZone(e.target.value)}
+        >
+          {[...new Set([athlete.zone, zone, deviceZone()])].map((name) => (
+            <MenuItem key={name} value={name}>
+              {name.replaceAll('_', ' ')}
+              {name === deviceZone() ? ' (this device)' : ''}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Section>
       <FoodSection form={form} />
       <HealthSection form={form} />
       {fault !== null && <Alert severity="error">{fault}</Alert>}

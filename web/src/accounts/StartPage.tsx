@@ -1,7 +1,6 @@
 import { Start } from '@maul/contract';
 import {
   addDays,
-  basisOn,
   cautionPerson,
   dayTargets,
   isIsoDate,
@@ -110,15 +109,8 @@ const planOf = (values: StartValues, body: EquationBody | undefined) => {
   const season = { events: [], phases: [phase] };
   const days = targetsFrom(season, [basis], [], today, 28).filter((d) => d !== undefined);
   const person = cautionPerson(
-    {
-      sex: values.sex,
-      birthDate: values.birthDate,
-      heightCm: body.heightCm,
-      equation: profile.equation,
-      fatMethod: profile.fat?.method ?? null,
-      health: profile.health,
-    },
-    basisOn([basis], today) ?? basis,
+    { sex: values.sex, birthDate: values.birthDate, heightCm: body.heightCm, profile },
+    basis,
     today,
   );
   const conflicts = pattern

@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { DEFAULT_PROFILE, type Athlete } from '@maul/contract';
-import { EMPTY_BODY, fieldOf, numberOf, profileOf, valuesOf, weightOf } from './bodyValues.ts';
+import {
+  convertFigures,
+  EMPTY_BODY,
+  fieldOf,
+  numberOf,
+  profileOf,
+  valuesOf,
+  weightOf,
+} from './bodyValues.ts';
 
 const full = { ...EMPTY_BODY, weight: '185,4', units: { body: 'lb', food: 'oz', energy: 'kJ' } as const };
 
@@ -15,6 +23,13 @@ describe('the fields of body and health', () => {
     });
     expect(weightOf(EMPTY_BODY)).toBeNaN();
     expect(numberOf('x')).toBeNaN();
+  });
+  test('a figure stays the same amount when its unit changes', () => {
+    const typed = { ...EMPTY_BODY, weight: '84.1', known: '2900' };
+    const lb = convertFigures(typed, { body: 'lb', food: 'g', energy: 'kJ' });
+    expect(lb).toEqual({ weight: '185.4', known: '12134' });
+    expect(convertFigures(typed, EMPTY_BODY.units)).toEqual({ weight: '84.1', known: '2900' });
+    expect(convertFigures({ ...typed, weight: '' }, { ...EMPTY_BODY.units, body: 'lb' }).weight).toBe('');
   });
   test('what cannot be is no profile, and its fault belongs to a field', () => {
     expect(profileOf({ ...full, fatPercent: '90' })).toBeUndefined();

@@ -95,6 +95,21 @@ const named = (text: string): string | null => (text.trim() === '' ? null : text
 export const weightOf = (values: BodyValues): number =>
   Math.round(toKg(numberOf(values.weight), values.units) * 100) / 100;
 
+/** The typed weight and maintenance in other units; what is no number stays as it is typed. */
+export const convertFigures = (values: BodyValues, units: Units): Pick<BodyValues, 'weight' | 'known'> => {
+  const [kg, kcal] = [
+    toKg(numberOf(values.weight), values.units),
+    toKcal(numberOf(values.known), values.units),
+  ];
+  return {
+    weight: Number.isNaN(kg) || units.body === values.units.body ? values.weight : bodyFigure(kg, units),
+    known:
+      Number.isNaN(kcal) || units.energy === values.units.energy
+        ? values.known
+        : String(Math.round(kcal / toKcal(1, units))),
+  };
+};
+
 /** What the fields say, as the contract keeps it, before it is checked. */
 export const rawProfile = (values: BodyValues): Record<keyof Profile, unknown> => {
   const known = optional(values.known);

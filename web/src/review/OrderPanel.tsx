@@ -1,12 +1,20 @@
 import type { BodyOf, DayDocument } from '@maul/contract';
-import { addDays, isIsoDate, phaseOn, TARGET_KEYS, type DayTargets, type TargetKey } from '@maul/core';
+import {
+  addDays,
+  isIsoDate,
+  phaseOn,
+  TARGET_KEYS,
+  typeDays,
+  type DayTargets,
+  type TargetKey,
+} from '@maul/core';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { Rule } from '../rule/index.ts';
@@ -27,7 +35,7 @@ const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTarge
     <div className="order-preview">
       <p className="order-change">
         <span>
-          {name}, {after.dayType.name.toLowerCase()} days
+          {name}, {typeDays(after.dayType.name)}
         </span>
         <s>{whole(old.aim)}</s>
         <b>{whole(now.aim)}</b>
@@ -198,16 +206,20 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
   const [draft, setDraft] = useState(() => emptyDraft(start));
   const change = (part: Partial<OrderDraft>) => setDraft((d) => ({ ...d, ...part }));
   const order = useMemo(() => orderOf(draft, day, id), [draft, day, id]);
-  const preview = useMemo(() => (order ? previewOrder(day, order) : null), [day, order]);
+  const athleteId = day.athlete.id;
+  const { data: log } = useQuery({
+    queryKey: ['cautions', athleteId],
+    queryFn: () => call('cautions', { params: { athleteId } }),
+  });
+  const preview = useMemo(() => (order ? previewOrder(day, order, log?.cautions) : null), [day, order, log]);
   const barred = preview !== null && !allConfirmed(preview.cautions, draft.confirmed);
   const sign = useMutation({
-    mutationFn: (body: BodyOf<'signOrder'>) =>
-      call('signOrder', { params: { athleteId: day.athlete.id, id }, body }),
+    mutationFn: (body: BodyOf<'signOrder'>) => call('signOrder', { params: { athleteId, id }, body }),
     onSuccess: async () => {
       setId(uuidv7());
       setDraft(emptyDraft(start));
-      await queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] });
-      await queryClient.invalidateQueries({ queryKey: ['orders', day.athlete.id] });
+      await queryClient.invalidateQueries({ queryKey: ['day', athleteId] });
+      await queryClient.invalidateQueries({ queryKey: ['orders', athleteId] });
     },
   });
   const submit = (event: FormEvent): void => {

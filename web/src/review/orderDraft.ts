@@ -5,6 +5,7 @@ import {
   phaseOn,
   planCautions,
   targetsFrom,
+  withMeasured,
   type Caution,
   type ChangeOrder,
   type DayTargets,
@@ -70,31 +71,30 @@ export interface OrderPreview {
 }
 
 /** Four weeks with an order: the days that it binds, before and after, and what may hurt. */
-export const previewOrder = (day: DayDocument, order: ChangeOrder): OrderPreview => {
+export const previewOrder = (
+  day: DayDocument,
+  order: ChangeOrder,
+  measured: readonly Caution[] = [],
+): OrderPreview => {
   const now = targetsFrom(day.season, day.bases, day.orders, order.from, 28);
   const then = targetsFrom(day.season, day.bases, [...day.orders, order], order.from, 28);
   const bound = then.flatMap((d, i) => (d?.orders.some((o) => o.id === order.id) ? [i] : []));
   const pick = (days: (DayTargets | undefined)[]) => bound.map((i) => days[i]).filter((d) => d !== undefined);
-  const first = then.find((d) => d !== undefined);
-  const { athlete } = day;
+  const days = then.filter((d) => d !== undefined);
+  const [first] = days;
   return {
     before: pick(now),
     after: pick(then),
     cautions: first
-      ? planCautions(
-          then.filter((d) => d !== undefined),
-          cautionPerson(
-            {
-              ...athlete,
-              equation: athlete.profile.equation,
-              fatMethod: athlete.profile.fat?.method ?? null,
-              health: athlete.profile.health,
-            },
-            first.basis,
-            order.from,
+      ? withMeasured(
+          planCautions(
+            days,
+            cautionPerson(day.athlete, first.basis, order.from),
+            day.athlete.profile.routine,
+            order.macro === 'CARB' || order.macro === 'ENERC',
           ),
-          athlete.profile.routine,
-          order.macro === 'CARB' || order.macro === 'ENERC',
+          measured,
+          days,
         )
       : [],
   };

@@ -15,6 +15,9 @@ const STATES: [string, Partial<RuleProps>][] = [
     { value: 147, history: true, oldWindow: { low: 134, high: 146 }, window: { low: 114, high: 126 } },
   ],
   ['broken scale', { value: 156, window: { low: 147, high: 153 }, lo: 130, hi: 170 }],
+  ['a floor: one jaw, open above', { value: 120, planned: 20, window: { low: 150, high: Infinity } }],
+  ['a floor, reached', { value: 162, window: { low: 150, high: Infinity } }],
+  ['a ceiling: one jaw, open below', { value: 24, window: { low: 0, high: 40 } }],
   ['no window', { value: 254, window: null, spread: 18, hi: 300 }],
 ];
 

@@ -42,7 +42,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
           if (!window)
             return (
               <p key={key} className="day-panel-line second">
-                {name} <span>free</span>
+                {name} <span>{targets.problems.length > 0 && key !== 'FIBTG' ? 'no target' : 'free'}</span>
               </p>
             );
           return (

@@ -17,6 +17,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
+import { datesInWords } from '../shell/show.ts';
 import { applySeason, select, useEditor } from './editor.ts';
 import { NumberField, WordField } from './fields.tsx';
 import { KINDS } from './PhasePanel.tsx';
@@ -75,7 +76,7 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
       </div>
       {moved?.problems.map((problem) => (
         <Alert key={problem} severity="error">
-          {problem}
+          {datesInWords(problem)}
         </Alert>
       ))}
       {moved?.season && (
@@ -83,7 +84,7 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
           <h3 className="panel-title">What would move</h3>
           <ul className="plain-list">
             {seasonChanges(season, moved.season).map((line) => (
-              <li key={line}>{line}</li>
+              <li key={line}>{datesInWords(line)}</li>
             ))}
           </ul>
         </div>
@@ -175,7 +176,7 @@ export const AddPanel = ({ today }: { today: IsoDate }) => {
       <p className="second">
         What lies under it gives way. Its rules come from the kind and can all be changed.
       </p>
-      {fault !== null && <Alert severity="error">{fault}</Alert>}
+      {fault !== null && <Alert severity="error">{datesInWords(fault)}</Alert>}
     </section>
   );
 };

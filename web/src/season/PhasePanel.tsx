@@ -26,6 +26,7 @@ import Tabs from '@mui/material/Tabs';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
+import { datesInWords } from '../shell/show.ts';
 import { DayTypeFields } from './DayTypeFields.tsx';
 import { applySeason, select, useEditor } from './editor.ts';
 import { NumberField, WordField } from './fields.tsx';
@@ -170,7 +171,7 @@ const Dates = ({
             })
           }
         >
-          {phase.from < today ? 'End it yesterday' : 'Take it out'}
+          {phase.from < today ? 'End it now' : 'Take it out'}
         </Button>
       </div>
     </>
@@ -218,7 +219,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
         />
       </div>
       <Dates key={phase.id} phase={phase} today={today} onFault={setFault} />
-      {fault !== null && <Alert severity="error">{fault}</Alert>}
+      {fault !== null && <Alert severity="error">{datesInWords(fault)}</Alert>}
       <WordField
         label="Moves with"
         value={phase.hangsOn ?? ''}

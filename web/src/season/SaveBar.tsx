@@ -1,5 +1,5 @@
 import type { SeasonDocument } from '@maul/contract';
-import { seasonChanges, seasonProblems, seasonRemarks } from '@maul/core';
+import { confirmationHolds, newlyImpossible, seasonChanges, seasonProblems, seasonRemarks } from '@maul/core';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -7,10 +7,10 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { allConfirmed, CautionChecks, CautionLine } from '../shell/Cautions.tsx';
-import { plural } from '../shell/show.ts';
+import { datesInWords, plural } from '../shell/show.ts';
 import { ApiProblem, call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
 import { discard, isDirty, newestOf, redo, undo, useEditor } from './editor.ts';
-import { seasonCautions } from './plan.ts';
+import { daysAhead, seasonCautions } from './plan.ts';
 
 /** A season that waits for somebody's word: what it is about, and the confirmation. */
 export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
@@ -89,8 +89,24 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
     () => (dirty ? seasonCautions(document, saved, season, measured?.cautions ?? []) : []),
     [dirty, document, saved, season, measured],
   );
+  const impossible = useMemo(
+    () => (dirty ? newlyImpossible(daysAhead(document, saved), daysAhead(document, season)) : []),
+    [dirty, document, saved, season],
+  );
+  const { person } = useSession();
+  const role = person.id === athleteId ? 'athlete' : 'coach';
+  const held = useMemo(() => {
+    const now = new Date().toISOString();
+    return cautions
+      .filter((c) =>
+        document.confirmations.some((said) => said.by === role && confirmationHolds(c, said, now)),
+      )
+      .map((c) => c.id as string);
+  }, [cautions, document.confirmations, role]);
+  const [open, setOpen] = useState(false);
   const save = useSave(document);
-  const barred = problems.length > 0 || !allConfirmed(cautions, confirmed);
+  const barred =
+    problems.length > 0 || impossible.length > 0 || !allConfirmed(cautions, [...confirmed, ...held]);
   const stale = save.error instanceof ApiProblem && save.error.is('stale');
   return (
     <section className="save-bar" aria-label="Changes">
@@ -103,13 +119,18 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
           )}{' '}
           {problems.map((problem) => (
             <span key={problem} className="is-over">
-              {problem}{' '}
+              {datesInWords(problem)}{' '}
             </span>
           ))}
-          {problems.length === 0 &&
+          {impossible.slice(0, 1).map(({ date, problem }) => (
+            <span key={problem} className="is-over">
+              {datesInWords(`On ${date}: ${problem}`)}{' '}
+            </span>
+          ))}
+          {problems.length + impossible.length === 0 &&
             remarks.slice(0, 2).map((remark) => (
               <span key={remark} className="second">
-                {remark}{' '}
+                {datesInWords(remark)}{' '}
               </span>
             ))}
         </p>
@@ -127,14 +148,23 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
         <Button size="small" disabled={!dirty} onClick={discard}>
           Discard
         </Button>
+        <Button
+          size="small"
+          variant={open ? 'outlined' : 'contained'}
+          disabled={!dirty}
+          aria-expanded={open && dirty}
+          onClick={() => setOpen(!open)}
+        >
+          {open && dirty ? 'Close' : 'Look and sign'}
+        </Button>
       </div>
-      {dirty && (
+      {dirty && open && (
         <div className="save-body">
           <div>
             <h2 className="panel-title">What changes</h2>
             <ul className="plain-list">
               {changes.slice(0, 14).map((change) => (
-                <li key={change}>{change}</li>
+                <li key={change}>{datesInWords(change)}</li>
               ))}
               {changes.length > 14 && <li>and {changes.length - 14} more.</li>}
             </ul>
@@ -144,6 +174,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
             <CautionChecks
               cautions={cautions}
               confirmed={confirmed}
+              held={held}
               onConfirm={(caution, yes) =>
                 setConfirmed(yes ? [...confirmed, caution] : confirmed.filter((c) => c !== caution))
               }
@@ -170,6 +201,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
                       setId(uuidv7());
                       setReason('');
                       setConfirmed([]);
+                      setOpen(false);
                     },
                   },
                 )

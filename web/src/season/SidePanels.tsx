@@ -17,7 +17,7 @@ import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { Rule } from '../rule/index.ts';
 import { orderText } from '../shell/orderText.ts';
-import { longDate, shortDate, windowText } from '../shell/show.ts';
+import { datesInWords, longDate, shortDate, windowText } from '../shell/show.ts';
 import { bodyText, energyText, useUnits } from '../shell/units.ts';
 import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
 import { useEditor } from './editor.ts';
@@ -99,9 +99,9 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
         />
       </div>
       <div className="part-line">
-        <NumberField label="Rate limit, % a week" value={rate} min={0.1} max={1.5} onChange={setRate} />
-        <NumberField label="Of it lean, %" value={lean} min={0} max={50} onChange={setLean} />
-        <NumberField label="Weeks without loss" value={pause} min={0} max={30} onChange={setPause} />
+        <NumberField label="Most, %/week" value={rate} min={0.1} max={1.5} onChange={setRate} />
+        <NumberField label="Lean part, %" value={lean} min={0} max={50} onChange={setLean} />
+        <NumberField label="Weeks off" value={pause} min={0} max={30} onChange={setPause} />
       </div>
       {fat === null && (
         <p className="second">It needs body fat: give it here, or under Account, Body and health.</p>
@@ -149,7 +149,7 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
               <p>What would make it possible:</p>
               <ul className="plain-list">
                 {found.remedies.map((remedy) => (
-                  <li key={remedy}>{remedy}</li>
+                  <li key={remedy}>{datesInWords(remedy)}</li>
                 ))}
               </ul>
             </>

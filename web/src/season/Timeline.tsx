@@ -21,13 +21,17 @@ import {
   type PointerEvent,
 } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { shortDate, weeksAndDays } from '../shell/show.ts';
+import { datesInWords, shortDate, weeksAndDays } from '../shell/show.ts';
 import { applySeason, select, useEditor, type Selected } from './editor.ts';
 import { dragSeason, lengthText, monthStarts, timelineSpan, weeksOut, type Drag } from './timelineScale.ts';
 
 const TOP = 44;
 const BAR = 58;
-const HEIGHT = TOP + BAR + 26;
+/** Under the bar the grips of its ends, under them the months. */
+const GRIP = 26;
+const HEIGHT = TOP + BAR + GRIP + 20;
+/** A week is never narrower than a finger needs. */
+const LEAST_PX = 24.5 / 7;
 const STEPS: Readonly<Record<string, number>> = { ArrowLeft: -1, ArrowRight: 1, PageUp: -7, PageDown: 7 };
 
 type Hold = Drag extends infer D ? (D extends Drag ? Omit<D, 'days'> : never) : never;
@@ -123,8 +127,8 @@ const Ruler = ({
       })}
       {monthStarts(from, days).map((date) => (
         <g key={date}>
-          <path d={`M${x(date)} ${TOP + BAR}v6`} stroke="var(--ink)" strokeWidth=".8" />
-          <text x={x(date) + 3} y={TOP + BAR + 16}>
+          <path d={`M${x(date)} ${TOP + BAR}v${GRIP + 6}`} stroke="var(--line)" strokeWidth=".8" />
+          <text x={x(date) + 3} y={TOP + BAR + GRIP + 14}>
             {new Intl.DateTimeFormat('en-GB', {
               month: px > 1.4 ? 'short' : 'narrow',
               year: date.slice(5, 7) === '01' ? 'numeric' : undefined,
@@ -133,7 +137,7 @@ const Ruler = ({
           </text>
         </g>
       ))}
-      <path d={`M${now} ${TOP - 4}V${HEIGHT - 20}`} stroke="var(--ink)" strokeWidth="2" />
+      <path d={`M${now} ${TOP - 4}V${TOP + BAR + 8}`} stroke="var(--ink)" strokeWidth="2" />
       <path
         d="M0 0 L4.7 -3.8 V-9 H1.7 V-10.8 H3.1 V-13.4 H-3.1 V-10.8 H-1.7 V-9 H-4.7 V-3.8 Z"
         transform={`translate(${now} ${TOP - 1}) scale(1.2)`}
@@ -146,6 +150,8 @@ const Ruler = ({
 interface PieceProps {
   season: Season;
   scale: Scale;
+  /** Width of the whole timeline, px. */
+  width: number;
   today: IsoDate;
   selected: Selected;
   grab: (event: PointerEvent<HTMLElement>, hold: Hold) => void;
@@ -173,7 +179,7 @@ const PhasePiece = ({ phase, season, scale, today, selected, grab, step }: Piece
         onPointerDown={movable ? (event) => grab(event, hold) : undefined}
         onKeyDown={movable ? (event) => step(event, hold) : undefined}
       >
-        {b - a > 46 && <b>{name}</b>}
+        {b - a > 30 && <b>{b - a > 62 ? name : name.split(/[ -]/)[0]}</b>}
         {b - a > 92 && (
           <span>
             {lengthText(phase)} <span className="quiet">{b - a > 190 ? rateText(phase) : ''}</span>
@@ -185,7 +191,7 @@ const PhasePiece = ({ phase, season, scale, today, selected, grab, step }: Piece
           role="slider"
           tabIndex={0}
           className="edge"
-          style={{ left: b - 9, top: TOP - 4, height: BAR + 8 }}
+          style={{ left: b - 12, top: TOP + BAR + 1 }}
           aria-label={`End of ${name}`}
           aria-valuemin={daysBetween(phase.from, end.min)}
           aria-valuemax={daysBetween(phase.from, end.max)}
@@ -205,16 +211,27 @@ const FLAGS: Readonly<Record<SeasonEvent['kind'], string>> = {
   trip: 'M1 0V30M1 1L12 6L1 11Z',
 };
 
-const EventPiece = ({ event, scale, today, selected, grab, step }: PieceProps & { event: SeasonEvent }) => {
+const EventPiece = ({
+  event,
+  scale,
+  width,
+  today,
+  selected,
+  grab,
+  step,
+}: PieceProps & { event: SeasonEvent }) => {
   const chosen = selected?.kind === 'event' && selected.id === event.id;
   const movable = event.date >= today;
   const hold: Hold = { what: 'event', id: event.id };
   const days = daysBetween(today, event.date);
+  const at = scale.x(event.date) + scale.px / 2 - 1;
+  // Near the right end the name stands before its flag.
+  const left = at > width - 150;
   return (
     <button
       type="button"
-      className={`flag flag-${event.kind} ${chosen ? 'flag-chosen' : ''} ${movable ? 'stretch-movable' : ''}`}
-      style={{ left: scale.x(event.date) + scale.px / 2 - 1, top: 2 }}
+      className={`flag ${left ? 'flag-left' : ''} ${chosen ? 'flag-chosen' : ''} ${movable ? 'stretch-movable' : ''}`}
+      style={left ? { right: width - at - 2, top: 2 } : { left: at, top: 2 }}
       aria-pressed={chosen}
       aria-label={`${event.name}, ${event.kind} on ${shortDate(event.date)}, ${weeksAndDays({ days: Math.abs(days), weeks: Math.floor(Math.abs(days) / 7), restDays: Math.abs(days) % 7 })} ${days < 0 ? 'ago' : 'to go'}${movable ? '. Arrow keys move it, and what hangs on it' : ''}`}
       title={`${event.name}, ${shortDate(event.date)}`}
@@ -276,7 +293,7 @@ export const Timeline = ({ today }: { today: IsoDate }) => {
     return () => observer.disconnect();
   }, []);
   const { from, days } = useMemo(() => timelineSpan(kept, today), [kept, today]);
-  const px = zoom === 'fit' ? Math.max(1, width / days) : width / (zoom === 'quarter' ? 92 : 31);
+  const px = zoom === 'fit' ? Math.max(LEAST_PX, width / days) : width / (zoom === 'quarter' ? 92 : 31);
   const scale: Scale = { from, px, x: (date) => daysBetween(from, date) * px };
   const moved = useMemo(
     () => (drag ? dragSeason(kept, drag, today, uuidv7) : undefined),
@@ -330,12 +347,12 @@ export const Timeline = ({ today }: { today: IsoDate }) => {
     event.preventDefault();
     commit({ ...hold, days: by });
   };
-  const pieces: PieceProps = { season, scale, today, selected, grab, step };
+  const pieces: PieceProps = { season, scale, width: days * px, today, selected, grab, step };
   return (
     <section className="timeline" aria-label="The season to scale">
       <div className="timeline-head">
         <p className="timeline-said" role="status">
-          {drag && moved ? (moved.problem ?? saying(moved.season, drag)) : said}
+          {datesInWords(drag && moved ? (moved.problem ?? saying(moved.season, drag)) : said)}
         </p>
         <ToggleButtonGroup
           exclusive

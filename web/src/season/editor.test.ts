@@ -1,3 +1,4 @@
+/** @jest-environment jsdom */
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { SeasonDocument } from '@maul/contract';
 import { changePhase, isoDate, phaseTemplate, type Season } from '@maul/core';

@@ -2,34 +2,20 @@ import type { SeasonDocument } from '@maul/contract';
 import {
   cautionPerson,
   daysBetween,
-  isDietPhase,
   levelWeek,
   phaseOn,
   phasesInOrder,
   placeDayType,
+  restingOf,
+  withMeasured,
   planCautions,
   targetsFrom,
   VERY_LOW,
-  type Basis,
   type Caution,
-  type CautionPerson,
   type DayTargets,
   type IsoDate,
   type Season,
 } from '@maul/core';
-
-/** Whom the cautions of a document are about, with the basis in force today. */
-export const personOf = (document: SeasonDocument, basis: Basis): CautionPerson =>
-  cautionPerson(
-    {
-      ...document.athlete,
-      equation: document.athlete.profile.equation,
-      fatMethod: document.athlete.profile.fat?.method ?? null,
-      health: document.athlete.profile.health,
-    },
-    basis,
-    document.today,
-  );
 
 /** The days from today on that a season would make, as far as anybody plans. */
 export const daysAhead = (document: SeasonDocument, season: Season): DayTargets[] => {
@@ -52,16 +38,10 @@ export const seasonCautions = (
   if (!first) return [];
   const before = new Map(daysAhead(document, saved).map((d) => [d.date, d.windows.CARB?.aim ?? null]));
   const carbsMove = days.slice(0, 28).some((d) => before.get(d.date) !== (d.windows.CARB?.aim ?? null));
-  const planned = planCautions(
-    days,
-    personOf(document, first.basis),
-    document.athlete.profile.routine,
-    carbsMove,
-  );
-  const takesAway = days.some(
-    (d) => isDietPhase(d.phase.kind) || (d.windows.ENERC?.aim ?? Infinity) < d.basis.expenditure,
-  );
-  return [...planned, ...(takesAway ? measured.filter((m) => !planned.some((p) => p.id === m.id)) : [])];
+  const { athlete, today } = document;
+  const person = cautionPerson(athlete, first.basis, today);
+  const planned = planCautions(days, person, athlete.profile.routine, carbsMove);
+  return withMeasured(planned, measured, days);
 };
 
 export interface Placed {
@@ -98,7 +78,7 @@ export const levelled = (
   const { athlete } = document;
   const found = levelWeek(season, phaseId, document.bases, date, document.today, {
     startsOn: athlete.profile.weekStartsOn,
-    leastKcal: basis ? Math.max(personOf(document, basis).resting, VERY_LOW[athlete.sex]) : undefined,
+    leastKcal: basis ? Math.max(restingOf(athlete, basis, document.today), VERY_LOW[athlete.sex]) : undefined,
   });
   return {
     season: { ...season, phases: season.phases.map((p) => (p.id === phaseId ? found.phase : p)) },

@@ -33,16 +33,20 @@ export const CautionLine = ({ caution, children }: { caution: Caution; children?
 export const CautionChecks = ({
   cautions,
   confirmed,
+  held = [],
   onConfirm,
 }: {
   cautions: readonly Caution[];
   confirmed: readonly string[];
+  /** Those that this person has confirmed before, and whose confirmation still holds. */
+  held?: readonly string[];
   onConfirm: (id: string, yes: boolean) => void;
 }) => (
   <>
     {cautions.map((caution) => (
       <CautionLine key={caution.id} caution={caution}>
-        {caution.level === 'hard' && caution.needs === null && (
+        {held.includes(caution.id) && <span className="second"> You confirmed it; that still holds.</span>}
+        {caution.level === 'hard' && caution.needs === null && !held.includes(caution.id) && (
           <FormControlLabel
             control={
               <Checkbox

@@ -17,7 +17,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { longDate, NUTRIENT_NAMES, windowText } from './show.ts';
+import { datesInWords, longDate, NUTRIENT_NAMES, windowText } from './show.ts';
 import './why.css';
 
 export interface WhyProps {
@@ -77,7 +77,7 @@ const WhyDialog = ({ season, bases, orders, date, first, onClose }: WhyProps) =>
                     const order = orders.find((o) => o.id === step.orderId);
                     return (
                       <li key={step.text}>
-                        {step.text}
+                        {datesInWords(step.text)}
                         {order?.signedByName !== undefined && (
                           <span className="second">
                             {' '}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { isoDate, type Season } from '@maul/core';
 import { orderText } from './orderText.ts';
-import { gramsText, longDate, plural, standing, weeksAndDays, windowText } from './show.ts';
+import { datesInWords, gramsText, longDate, plural, standing, weeksAndDays, windowText } from './show.ts';
 
 describe('figures in words', () => {
   test('windows, floors and ceilings', () => {
@@ -24,6 +24,11 @@ describe('figures in words', () => {
     expect(weeksAndDays({ days: 1, weeks: 0, restDays: 1 })).toBe('1 day');
     expect(weeksAndDays({ days: 0, weeks: 0, restDays: 0 })).toBe('today');
     expect(plural(2, 'change waits', 'changes wait')).toBe('2 changes wait');
+  });
+  test('dates in a sentence', () => {
+    expect(datesInWords('It ends 2027-01-18 and not on 2027-13-45.')).toBe(
+      'It ends Mon 18 Jan 2027 and not on 2027-13-45.',
+    );
   });
   test('grams and dates', () => {
     expect([gramsText(150), gramsText(33.3), gramsText(28.35)]).toEqual(['150', '33.3', '28.35']);

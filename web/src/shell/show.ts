@@ -1,5 +1,5 @@
 import type { IsoDate, Kcal, TargetKey, Window, WindowState } from '@maul/core';
-import { isoDate } from '@maul/core';
+import { isIsoDate, isoDate } from '@maul/core';
 
 export const NUTRIENT_NAMES: Readonly<
   Record<TargetKey, { name: string; tile: string | null; unit: string }>
@@ -37,6 +37,12 @@ export const shortDate = (date: IsoDate): string =>
     month: 'short',
     timeZone: 'UTC',
   }).format(new Date(`${date}T00:00:00Z`));
+
+/** A sentence with its dates as one says them: "ends 2027-01-18" becomes "ends Mon 18 Jan 2027". */
+export const datesInWords = (sentence: string): string =>
+  sentence.replace(/\b\d{4}-\d{2}-\d{2}\b/g, (text) =>
+    isIsoDate(text) ? `${shortDate(text)} ${text.slice(0, 4)}` : text,
+  );
 
 /** A window in words: "134–146", "at least 150", "at most 40". */
 export const windowText = (

@@ -9,6 +9,7 @@ import {
   type ResponseOf,
   type RouteName,
 } from '@maul/contract';
+import { datesInWords } from '../shell/show.ts';
 
 /** The server answered, and said what was wrong. */
 export class ApiProblem extends Error {
@@ -81,5 +82,5 @@ export const call = async <N extends RouteName>(
 /** What to tell a person about anything that was thrown. */
 export const sentenceOf = (error: unknown): string =>
   error instanceof ApiProblem || error instanceof Unreachable
-    ? error.message
+    ? datesInWords(error.message)
     : 'Something broke here. Nothing was lost; please try again.';

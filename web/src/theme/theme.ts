@@ -64,6 +64,8 @@ export const theme = createTheme({
     },
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 650, fontSize: 18 } } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
+    MuiChip: { styleOverrides: { root: { borderRadius: 2 } } },
+    MuiTab: { styleOverrides: { root: { minWidth: 0, padding: '10px 12px', letterSpacing: 0 } } },
     MuiToggleButton: {
       styleOverrides: {
         root: {

@@ -20,16 +20,7 @@ const planned = (day: DayDocument, targets: DayTargets): Caution[] => {
   const { athlete } = day;
   const from = weekStart(day.date, athlete.profile.weekStartsOn);
   const days = targetsFrom(day.season, day.bases, day.orders, from, 14).filter((d) => d !== undefined);
-  const person = cautionPerson(
-    {
-      ...athlete,
-      equation: athlete.profile.equation,
-      fatMethod: athlete.profile.fat?.method ?? null,
-      health: athlete.profile.health,
-    },
-    targets.basis,
-    day.date,
-  );
+  const person = cautionPerson(athlete, targets.basis, day.date);
   return planCautions(days, person, athlete.profile.routine);
 };
 

@@ -1,9 +1,20 @@
 import type { DayDocument } from '@maul/contract';
-import { addDays, countdown, phaseName, phaseWeek, type DayTargets } from '@maul/core';
+import { addDays, countdown, localMoment, phaseName, phaseWeek, type DayTargets } from '@maul/core';
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
+import { deviceZone } from '../shell/device.ts';
 import { longDate, weeksAndDays } from '../shell/show.ts';
+
+const placeName = (zone: string): string => zone.split('/').at(-1)?.replaceAll('_', ' ') ?? zone;
+
+/** True on the athlete's own device when its clock shows another time than the zone in which their days are counted. */
+const elsewhere = (day: DayDocument): boolean => {
+  if (day.date !== day.today) return false;
+  const now = new Date();
+  const [here, home] = [localMoment(now, deviceZone()), localMoment(now, day.athlete.zone)];
+  return here.date !== home.date || here.minutes !== home.minutes;
+};
 
 /** Where the day stands in the season, in words. */
 const placeOf = (day: DayDocument, targets: DayTargets | undefined): string => {
@@ -46,5 +57,11 @@ export const DayHead = ({
       </nav>
     </div>
     <p className="second">{placeOf(day, targets)}</p>
+    {elsewhere(day) && (
+      <p className="second">
+        Your days are counted in {placeName(day.athlete.zone)} time; this device is on{' '}
+        {placeName(deviceZone())} time. <Link to="/account/body">Count them here</Link>
+      </p>
+    )}
   </div>
 );

@@ -1,0 +1,174 @@
+// Rows of the season: a year of targets in the core, and frames while a phase's end is dragged in a real browser.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { build } from 'esbuild';
+import { chromiumPath } from './postgres.mjs';
+import { root } from './project.mjs';
+
+const median = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)];
+
+/** The core as one module that Node can read. */
+const loadCore = async () => {
+  const dir = mkdtempSync(join(tmpdir(), 'maul-core-'));
+  const outfile = join(dir, 'core.mjs');
+  await build({
+    entryPoints: [join(root, 'core/src/index.ts')],
+    outfile,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    logLevel: 'error',
+  });
+  try {
+    return await import(pathToFileURL(outfile).href);
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
+};
+
+/** A year of windows for one athlete, against a loop that fills and returns an array of the same shape. */
+const yearOfTargets = async () => {
+  const core = await loadCore();
+  const from = '2026-01-01';
+  const phases = [
+    ['off-season', 0, 139],
+    ['mini-cut', 140, 174],
+    ['maintenance', 175, 202],
+    ['contest-prep', 203, 321],
+    ['peak-week', 322, 328],
+    ['post-show', 329, 364],
+  ].map(([kind, a, b], i) =>
+    core.phaseTemplate(kind, core.addDays(from, a), core.addDays(from, b), `phase-${i}`),
+  );
+  const season = { events: [], phases };
+  const bases = Array.from({ length: 52 }, (_, week) => ({
+    id: `basis-${week}`,
+    from: core.addDays(from, 7 * week),
+    weightKg: 84 - week * 0.1,
+    leanKg: 71,
+    expenditure: 2900 - 4 * week,
+    expenditureSd: 90,
+    carbBasis: 'available',
+    expenditureFrom: 'balance',
+  }));
+  const orders = [0, 3, 5].map((i) => ({
+    id: `order-${i}`,
+    phaseId: `phase-${i}`,
+    from: core.addDays(phases[i].from, 10),
+    until: null,
+    dayTypes: null,
+    macro: 'CARB',
+    change: { kind: 'relative', amount: -15 },
+    lever: null,
+    signedAt: `${phases[i].from}T10:00:00.000Z`,
+  }));
+  const year = () => core.targetsFrom(season, bases, orders, from, 365);
+  const shape = year();
+  if (shape.some((day) => !day?.windows.ENERC)) throw new Error('a day of the year has no target');
+  const fill = () => {
+    const days = [];
+    for (let i = 0; i < 365; i += 1) {
+      const { date, phase, dayType, basis, windows, orders: bound, problems } = shape[i];
+      const copy = {};
+      for (const key of core.TARGET_KEYS) {
+        const { low, aim, high, kind } = windows[key];
+        copy[key] = { low, aim, high, kind };
+      }
+      days.push({ date, phase, dayType, basis, windows: copy, orders: [...bound], problems: [...problems] });
+    }
+    return days;
+  };
+  const round = (work) => {
+    const begin = performance.now();
+    let kept = 0;
+    for (let i = 0; i < 40; i += 1) kept += work().length;
+    return (performance.now() - begin) / kept;
+  };
+  for (let warm = 0; warm < 15; warm += 1) [year, fill].forEach(round);
+  const times = { year: [], fill: [] };
+  for (let turn = 0; turn < 41; turn += 1) {
+    times.year.push(round(year));
+    times.fill.push(round(fill));
+  }
+  const ratio = median(times.year) / median(times.fill);
+  return [
+    {
+      row: 'a year of targets',
+      figure: `${ratio.toFixed(1)}x a loop that fills an array of the same shape`,
+      bar: 'at most 5x',
+      holds: ratio <= 5,
+    },
+  ];
+};
+
+/** Share of frames over 25 ms in a page, while `work` goes on in it. */
+const slowFrames = async (page, work) => {
+  await page.evaluate(() => {
+    const watch = { frames: 0, slow: 0, on: true };
+    window.maulFrames = watch;
+    let before = performance.now();
+    const look = (now) => {
+      watch.frames += 1;
+      if (now - before > 25) watch.slow += 1;
+      before = now;
+      if (watch.on) requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+  });
+  await work();
+  const { frames, slow } = await page.evaluate(() => {
+    window.maulFrames.on = false;
+    return window.maulFrames;
+  });
+  return { frames, share: (100 * slow) / frames };
+};
+
+/** Frames while an end of a phase is dragged to and fro, against the same page left alone. */
+const seasonDrag = async () => {
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath: chromiumPath(),
+    chromiumSandbox: false,
+    args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-sync'],
+  });
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${process.env.MAUL_ADDRESS}/sign-in`);
+    await page.getByRole('button', { name: /Joren Vask/ }).click();
+    await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+    await page.goto(`${process.env.MAUL_ADDRESS}/season`);
+    const edge = page.getByRole('slider', { name: 'End of Contest prep' });
+    await edge.waitFor();
+    const seconds = 4000;
+    const idle = await slowFrames(page, () =>
+      page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), seconds),
+    );
+    const box = await edge.boundingBox();
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    const dragged = await slowFrames(page, async () => {
+      const begin = performance.now();
+      for (let i = 0; performance.now() - begin < seconds; i += 1)
+        await page.mouse.move(x + 90 * Math.sin(i / 12), y);
+    });
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    const more = dragged.share - idle.share;
+    return [
+      {
+        row: 'frames over 25 ms while a phase’s end is dragged',
+        figure: `${dragged.share.toFixed(1)} % of ${dragged.frames}, idle ${idle.share.toFixed(1)} % of ${idle.frames}`,
+        bar: 'at most 2 points above idle',
+        holds: more <= 2,
+      },
+    ];
+  } finally {
+    await browser.close();
+  }
+};
+
+const rows = await { 'year-of-targets': yearOfTargets, 'season-drag': seasonDrag }[process.argv[2]]();
+process.send(rows, () => process.exit(0));
