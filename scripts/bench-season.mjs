@@ -107,20 +107,20 @@ const yearOfTargets = async () => {
 const slowFrames = async (page, work) => {
   await page.evaluate(() => {
     const watch = { frames: 0, slow: 0, on: true };
-    window.maulFrames = watch;
+    globalThis.maulFrames = watch;
     let before = performance.now();
     const look = (now) => {
       watch.frames += 1;
       if (now - before > 25) watch.slow += 1;
       before = now;
-      if (watch.on) requestAnimationFrame(look);
+      if (watch.on) globalThis.requestAnimationFrame(look);
     };
-    requestAnimationFrame(look);
+    globalThis.requestAnimationFrame(look);
   });
   await work();
   const { frames, slow } = await page.evaluate(() => {
-    window.maulFrames.on = false;
-    return window.maulFrames;
+    globalThis.maulFrames.on = false;
+    return globalThis.maulFrames;
   });
   return { frames, share: (100 * slow) / frames };
 };

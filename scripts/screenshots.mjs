@@ -76,6 +76,57 @@ const views = {
     await day(page);
     await keep(page, 'today-phone');
   },
+  why: async () => {
+    const page = await enter('Joren Vask', desk);
+    await day(page);
+    await strip(page, 'Scale steady');
+    await page.getByRole('button', { name: /^Carbs: window/ }).click();
+    await page.getByText('Carbs are the remainder').waitFor();
+    await keep(page, 'why');
+  },
+  season: async () => {
+    for (const [name, size, scheme] of [
+      ['season', desk, 'light'],
+      ['season-dark', desk, 'dark'],
+      ['season-phone', phone, 'light'],
+    ]) {
+      const page = await enter('Odo Marrick', size, scheme);
+      await page.goto(`${house.address}/season`);
+      await page.getByRole('button', { name: /^Push/ }).click();
+      await page.getByText('The coming four weeks').waitFor();
+      await page.evaluate(() => document.activeElement?.blur());
+      await keep(page, name);
+    }
+  },
+  'season-sign': async () => {
+    const page = await enter('Tilde Amsel', desk);
+    await page.getByRole('link', { name: 'Joren Vask' }).click();
+    await page.getByRole('link', { name: 'Season', exact: true }).click();
+    await page.getByRole('button', { name: /^Tarn Valley Classic/ }).focus();
+    await page.keyboard.press('Shift+ArrowRight');
+    await page.getByRole('button', { name: 'Look and sign' }).click();
+    await page.getByText('What changes').waitFor();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'season-sign');
+  },
+  start: async () => {
+    const page = await enter(null, desk);
+    await page.goto(`${house.address}/sign-up`);
+    await page.getByLabel('Name').fill('New Athlete');
+    await page.getByLabel('Email').fill('new@example.test');
+    await page.getByLabel('Password').fill('a long enough password');
+    await press(page, 'Make the account');
+    await page.getByLabel('Birth date').fill('1996-05-04');
+    await page.getByLabel('Height, cm').fill('168');
+    await page.getByLabel('Body mass this morning, kg').fill('62.5');
+    await page.getByLabel('Body fat, % (if you know it)').fill('22');
+    await page.getByText('Start value:').waitFor();
+    await page.evaluate(() => {
+      document.activeElement?.blur();
+      document.querySelector('.place')?.scrollTo(0, 330);
+    });
+    await keep(page, 'start');
+  },
   roster: async () => {
     const page = await enter('Tilde Amsel', desk);
     await page.locator('.roster-row').last().waitFor();

@@ -70,6 +70,38 @@ const RULES = [
   ['By hand', 'a figure that the coach sets', 'common practice, no source'],
 ] as const;
 
+/** Rows of a name, what it says, and where it comes from. */
+const Sources = ({
+  caption,
+  rows,
+}: {
+  caption: string;
+  rows: readonly { name: string; under?: string; text: string; source: string }[];
+}) => (
+  <table className="equations">
+    <caption className="hidden">{caption}</caption>
+    <tbody>
+      {rows.map(({ name, under, text, source }) => (
+        <tr key={name}>
+          <th scope="row">
+            {name}
+            {under !== undefined && <span className="quiet equation-source">{under}</span>}
+          </th>
+          <td>
+            {text}
+            <span className="quiet equation-source">{source}</span>
+          </td>
+        </tr>
+      ))}
+    </tbody>
+  </table>
+);
+
+const bothSexes = (id: (typeof EQUATION_IDS)[number]): string => {
+  const [men, women] = [EQUATIONS[id].form('male'), EQUATIONS[id].form('female')];
+  return men === women ? men : `${men} (men); ${women} (women)`;
+};
+
 /** What the numbers are, where they come from, and what Maul is not. */
 export const AboutPage = () => (
   <div className="sheet-page setup rows about">
@@ -100,20 +132,7 @@ export const AboutPage = () => (
         targets do not twitch and the past does not move. Then the phase’s energy rule, the day type, the
         macro rule, and the orders in force. Every window on Today opens its own derivation.
       </p>
-      <table className="equations">
-        <caption className="hidden">Energy rules</caption>
-        <tbody>
-          {RULES.map(([name, form, source]) => (
-            <tr key={name}>
-              <th scope="row">{name}</th>
-              <td>
-                {form}
-                <span className="quiet equation-source">{source}</span>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sources caption="Energy rules" rows={RULES.map(([name, text, source]) => ({ name, text, source }))} />
     </section>
     <section className="rows">
       <h2 className="panel-title">Resting expenditure</h2>
@@ -121,23 +140,14 @@ export const AboutPage = () => (
         W is body mass in kg, H height in cm, A age in years, FFM lean mass in kg. They differ by about 10 %,
         and are used only until your own log tells more.
       </p>
-      <table className="equations">
-        <caption className="hidden">Equations</caption>
-        <tbody>
-          {EQUATION_IDS.map((id) => (
-            <tr key={id}>
-              <th scope="row">{EQUATIONS[id].name}</th>
-              <td>
-                {EQUATIONS[id].form('male')}
-                {EQUATIONS[id].form('female') !== EQUATIONS[id].form('male') && (
-                  <> (men); {EQUATIONS[id].form('female')} (women)</>
-                )}
-                <span className="quiet equation-source">{EQUATIONS[id].source}</span>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sources
+        caption="Equations"
+        rows={EQUATION_IDS.map((id) => ({
+          name: EQUATIONS[id].name,
+          text: bothSexes(id),
+          source: EQUATIONS[id].source,
+        }))}
+      />
     </section>
     <section className="rows">
       <h2 className="panel-title">Cautions</h2>
@@ -146,23 +156,10 @@ export const AboutPage = () => (
         athlete twice, a day apart; a confirmation lapses after 14 days, or when the number worsens. Not kept:
         a plan or order with it is refused. What was really eaten is always kept, whatever it was.
       </p>
-      <table className="equations">
-        <caption className="hidden">Cautions</caption>
-        <tbody>
-          {CAUTIONS.map(([name, level, text, source]) => (
-            <tr key={name}>
-              <th scope="row">
-                {name}
-                <span className="quiet equation-source">{level}</span>
-              </th>
-              <td>
-                {text}
-                <span className="quiet equation-source">{source}</span>
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Sources
+        caption="Cautions"
+        rows={CAUTIONS.map(([name, under, text, source]) => ({ name, under, text, source }))}
+      />
     </section>
     <section className="rows">
       <h2 className="panel-title">How sure</h2>

@@ -16,7 +16,8 @@ import Radio from '@mui/material/Radio';
 import { deviceToday } from '../shell/device.ts';
 import { whole } from '../shell/show.ts';
 import { energyText } from '../shell/units.ts';
-import { Choice, LEVELS, Section, Text, type BodyForm } from './BodyFields.tsx';
+import { Choice, Section, Text, type BodyForm } from './BodyFields.tsx';
+import { LEVELS } from './BodySections.tsx';
 import { numberOf, weightOf, type BodyValues } from './bodyValues.ts';
 
 /** The body that the fields describe; undefined while it is not whole or cannot be. */

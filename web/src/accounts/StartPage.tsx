@@ -31,14 +31,8 @@ import { deviceToday, deviceZone } from '../shell/device.ts';
 import { NUTRIENT_NAMES, windowText, whole } from '../shell/show.ts';
 import { energyFigure } from '../shell/units.ts';
 import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
-import {
-  BodySection,
-  FoodSection,
-  HealthSection,
-  RoutineSection,
-  Section,
-  type BodyForm,
-} from './BodyFields.tsx';
+import { Section, type BodyForm } from './BodyFields.tsx';
+import { BodySection, FoodSection, HealthSection, RoutineSection } from './BodySections.tsx';
 import {
   EMPTY_START,
   fieldOf,

@@ -10,9 +10,9 @@ import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
 import { BenchPanel } from './BenchPanel.tsx';
 import { useBenchMeal, useSimulatedScale } from './useBenchMeal.ts';
 
-const DayRules = ({ sheet }: { sheet: DaySheet }) => (
+const DayRules = ({ sheet, hideEnergy }: { sheet: DaySheet; hideEnergy: boolean }) => (
   <div className="bench-day" aria-label="The day’s rules">
-    {TARGET_KEYS.map((key) => {
+    {TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => {
       const line = sheet.nutrients[key];
       const { name, unit } = NUTRIENT_NAMES[key];
       return (
@@ -84,7 +84,7 @@ export const BenchPage = () => {
           </Button>
         </div>
         <h2 className="panel-title">The day moves with the scale</h2>
-        <DayRules sheet={sheet} />
+        <DayRules sheet={sheet} hideEnergy={day.athlete.profile.hide.energy} />
         <p className="quiet">
           Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it
           moves, <kbd>U</kbd> undo. Everything else with Tab and Enter.

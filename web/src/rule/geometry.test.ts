@@ -69,6 +69,19 @@ describe('the rail', () => {
   });
 });
 
+describe('a rule in words', () => {
+  test('a floor has no upper end; a ceiling begins at nothing', () => {
+    const rule = { label: 'Protein', unit: 'g', value: 120, planned: 40 };
+    expect(ruleText({ ...rule, window: { low: 150, high: Infinity } })).toBe(
+      '120 g protein, 30 short; lands 160, inside; window at least 150',
+    );
+    expect(ruleText({ ...rule, planned: 0, window: { low: 0, high: 100 } })).toBe(
+      '120 g protein, 20 over; window 0 to 100',
+    );
+    expect(scaleEnd(120, 0, { low: 150, high: Infinity })).toBeGreaterThan(150);
+  });
+});
+
 describe('typed grams', () => {
   test.each([
     ['150', 150],
@@ -76,6 +89,12 @@ describe('typed grams', () => {
     [' 60 g ', 60],
     ['', null],
   ])('%j is %p', (text, grams) => expect(readGrams(text)).toEqual({ grams }));
+  test('in ounces where the athlete weighs in ounces, and either way where the unit is typed (NIST SP 811)', () => {
+    expect(readGrams('4', 'oz')).toEqual({ grams: 113.4 });
+    expect(readGrams('100 g', 'oz')).toEqual({ grams: 100 });
+    expect(readGrams('2oz')).toEqual({ grams: 56.7 });
+    expect(readGrams('x', 'oz').fault).toBe('“x” is not a number of ounces.');
+  });
   test.each(['-5', '0', '5001', 'ten', '1e3', '1.2.3'])('%j is refused with a sentence', (text) => {
     expect(readGrams(text).grams).toBeNull();
     expect(readGrams(text).fault).toMatch(/\.$/);

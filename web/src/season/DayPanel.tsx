@@ -5,6 +5,7 @@ import { lazy, Suspense, useState } from 'react';
 import { Rule } from '../rule/index.ts';
 import { NUTRIENT_NAMES, shortDate, whole, windowText } from '../shell/show.ts';
 import { energyFigure, useUnits } from '../shell/units.ts';
+import { useSession } from '../sync/index.ts';
 import { useEditor } from './editor.ts';
 
 const WhyDialog = lazy(() => import('../shell/WhyDialog.tsx'));
@@ -13,6 +14,8 @@ const WhyDialog = lazy(() => import('../shell/WhyDialog.tsx'));
 export const DayPanel = ({ document, date }: { document: SeasonDocument; date: IsoDate }) => {
   const units = useUnits();
   const season = useEditor((s) => s.season);
+  const { person } = useSession();
+  const hideEnergy = document.athlete.profile.hide.energy && person.id === document.athlete.id;
   const [why, setWhy] = useState<TargetKey | null>(null);
   const targets = dayTargets(season, document.bases, document.orders, date);
   const meals = targets
@@ -36,7 +39,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
       ))}
       {targets?.phase.macros.kind === 'plate' && <p>Each plate: {targets.phase.macros.groups.join(', ')}.</p>}
       {targets &&
-        TARGET_KEYS.map((key) => {
+        TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => {
           const window = targets.windows[key];
           const { name } = NUTRIENT_NAMES[key];
           if (!window)
@@ -73,7 +76,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
           );
         })}
       {targets && (
-        <Button size="small" onClick={() => setWhy('ENERC')}>
+        <Button size="small" onClick={() => setWhy('PROCNT')}>
           Why these numbers
         </Button>
       )}

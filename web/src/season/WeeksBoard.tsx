@@ -30,6 +30,7 @@ import ChevronRight from '@mui/icons-material/ChevronRight';
 import { useState } from 'react';
 import { shortDate, whole } from '../shell/show.ts';
 import { energyFigure, energyText, useUnits } from '../shell/units.ts';
+import { useSession } from '../sync/index.ts';
 import { applySeason, useEditor } from './editor.ts';
 import { levelled, placeOn } from './plan.ts';
 
@@ -53,6 +54,7 @@ const TypeChip = ({ type }: { type: DayType }) => {
 };
 
 interface CellProps {
+  hideEnergy: boolean;
   date: IsoDate;
   day: DayTargets | undefined;
   today: IsoDate;
@@ -61,12 +63,12 @@ interface CellProps {
   onMenu: (date: IsoDate, anchor: HTMLElement) => void;
 }
 
-const DayCell = ({ date, day, today, chosen, onChoose, onMenu }: CellProps) => {
+const DayCell = ({ date, day, today, chosen, hideEnergy, onChoose, onMenu }: CellProps) => {
   const units = useUnits();
   const { setNodeRef, isOver } = useDroppable({ id: date, disabled: date < today });
   const exception = day?.phase.exceptions[date] !== undefined;
   const level = day?.phase.levels[date];
-  const aim = day?.windows.ENERC?.aim;
+  const aim = hideEnergy ? undefined : day?.windows.ENERC?.aim;
   const text = day
     ? `${day.dayType.name}${aim === undefined ? '' : `, ${energyText(aim, units)}`}${exception ? ', set for this date' : ''}${level ? `, levelled by ${whole(level)}` : ''}`
     : 'no phase';
@@ -124,6 +126,8 @@ export const WeeksBoard = ({
     useSensor(KeyboardSensor),
   );
   const { today, athlete, bases, orders } = document;
+  const { person } = useSession();
+  const hideEnergy = athlete.profile.hide.energy && person.id === athlete.id;
   const startsOn = athlete.profile.weekStartsOn;
   const first = addDays(weekStart(today, startsOn), 7 * WEEKS * page);
   const phase = phaseOn(season, date) ?? phaseOn(season, today);
@@ -210,6 +214,7 @@ export const WeeksBoard = ({
                           date={on}
                           day={day}
                           today={today}
+                          hideEnergy={hideEnergy}
                           chosen={on === date}
                           onChoose={onDate}
                           onMenu={(d, anchor) => setMenu({ date: d, anchor })}
@@ -219,10 +224,10 @@ export const WeeksBoard = ({
                     <td className="board-mean" title={week.mismatch ?? week.byOrders}>
                       <span className="quiet">mean</span>
                       <b className={week.mismatch ? 'is-over n' : 'n'}>
-                        {week.mean === undefined ? '–' : energyFigure(week.mean, units)}
+                        {week.mean === undefined || hideEnergy ? '–' : energyFigure(week.mean, units)}
                       </b>
                       <span className="quiet n">
-                        {week.aim === undefined ? '' : `aim ${energyFigure(week.aim, units)}`}
+                        {week.aim === undefined || hideEnergy ? '' : `aim ${energyFigure(week.aim, units)}`}
                       </span>
                     </td>
                   </tr>
@@ -231,7 +236,7 @@ export const WeeksBoard = ({
             </tbody>
           </table>
         </div>
-        <BoardWords document={document} first={first} />
+        {!hideEnergy && <BoardWords document={document} first={first} />}
         <Menu open={menu !== null} anchorEl={menu?.anchor} onClose={() => setMenu(null)}>
           {menuPhase?.dayTypes.map((type) => (
             <MenuItem

@@ -14,6 +14,7 @@ import { METHOD_NAMES } from '../rule/index.ts';
 import { oneDecimal, whole } from '../shell/show.ts';
 import { addPortion, call, sentenceOf } from '../sync/index.ts';
 import { NewFoodForm } from './NewFoodForm.tsx';
+import { foodFigure, useUnits } from '../shell/units.ts';
 import { readGrams } from './readGrams.ts';
 
 const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: 'total' | 'available' }) => {
@@ -44,9 +45,10 @@ const Amount = ({
   onKeep: (grams: number, method: Method | null) => void;
   onBack: () => void;
 }) => {
+  const units = useUnits();
   const [text, setText] = useState('');
   const [how, setHow] = useState<Method | 'planned'>('planned');
-  const read = readGrams(text);
+  const read = readGrams(text, units.food);
   const save = (event: FormEvent): void => {
     event.preventDefault();
     if (read.grams !== null) onKeep(read.grams, how === 'planned' ? null : how);
@@ -59,7 +61,7 @@ const Amount = ({
           {food.state}. Source: {food.source}.{food.remark === null ? '' : ` ${food.remark}`}
         </p>
         <TextField
-          label="Grams"
+          label={units.food === 'g' ? 'Grams' : 'Ounces'}
           value={text}
           onChange={(e) => setText(e.target.value)}
           error={!!read.fault}
@@ -74,7 +76,9 @@ const Amount = ({
               <Button
                 key={m.name}
                 size="small"
-                onClick={() => setText(String(Math.round(((read.grams ?? 0) + m.grams) * 10) / 10))}
+                onClick={() =>
+                  setText(foodFigure(Math.round(((read.grams ?? 0) + m.grams) * 10) / 10, units))
+                }
               >
                 + {m.name} ({m.grams} g)
               </Button>

@@ -103,10 +103,12 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
         add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
       }
     : undefined;
-  const { units, hide } = day.athlete.profile;
+  const { units, hide: asked } = day.athlete.profile;
+  // Hidden from the athlete's own eyes; the coach still reads it.
+  const hideEnergy = editable && asked.energy;
   return (
     <UnitsContext value={units}>
-      <div className={hide.energy ? 'day day-hides-energy' : 'day'}>
+      <div className={hideEnergy ? 'day day-hides-energy' : 'day'}>
         <div className="day-top">
           <div className="day-topline">
             <DayHead day={day} targets={targets} to={to} />
@@ -121,11 +123,11 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
             <DayCautions day={day} targets={targets} />
           </Suspense>
           {targets && <WithoutNumbers targets={targets} />}
-          <Band sheet={sheet} hideEnergy={hide.energy} onWhy={(key) => setOpen({ kind: 'why', key })} />
+          <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={(key) => setOpen({ kind: 'why', key })} />
         </div>
         <div className={dock ? 'day-body day-docked' : 'day-body'}>
           <section className="day-rail" aria-label="Meals">
-            <Legend hideEnergy={hide.energy} />
+            <Legend hideEnergy={hideEnergy} />
             <Notes
               day={day}
               mealId={null}

@@ -11,6 +11,7 @@ import { useState, type FormEvent } from 'react';
 import { METHOD_NAMES } from '../rule/index.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { savePortion } from '../sync/index.ts';
+import { foodFigure, useUnits } from '../shell/units.ts';
 import { readGrams } from './readGrams.ts';
 
 /** A portion by hand: its plan, its true amount and how that is known. */
@@ -23,11 +24,16 @@ const PortionDialog = ({
   portion: PortionRow;
   onClose: () => void;
 }) => {
-  const [planned, setPlanned] = useState(portion.plannedGrams === null ? '' : String(portion.plannedGrams));
-  const [grams, setGrams] = useState(portion.grams === null ? '' : String(portion.grams));
+  const units = useUnits();
+  const shown = (kept: number | null): string => (kept === null ? '' : foodFigure(kept, units));
+  const [planned, setPlanned] = useState(shown(portion.plannedGrams));
+  const [grams, setGrams] = useState(shown(portion.grams));
   const [method, setMethod] = useState<Method>(portion.method ?? 'scale');
-  const plannedRead = readGrams(planned);
-  const gramsRead = readGrams(grams);
+  // An amount that nobody touched stays what it was, to the last digit.
+  const read = (text: string, kept: number | null): ReturnType<typeof readGrams> =>
+    text === shown(kept) ? { grams: kept } : readGrams(text, units.food);
+  const plannedRead = read(planned, portion.plannedGrams);
+  const gramsRead = read(grams, portion.grams);
   const nothing =
     plannedRead.grams === null && gramsRead.grams === null && !plannedRead.fault && !gramsRead.fault;
   const fault = nothing ? 'Give a plan or a true amount.' : (gramsRead.fault ?? undefined);
@@ -58,7 +64,7 @@ const PortionDialog = ({
             {portion.food.state}. {portion.food.source}
           </p>
           <TextField
-            label="Planned, g"
+            label={`Planned, ${units.food}`}
             value={planned}
             onChange={(e) => setPlanned(e.target.value)}
             error={!!plannedRead.fault}
@@ -67,7 +73,7 @@ const PortionDialog = ({
             margin="dense"
           />
           <TextField
-            label="True amount, g"
+            label={`True amount, ${units.food}`}
             value={grams}
             onChange={(e) => setGrams(e.target.value)}
             error={!!fault}
