@@ -92,7 +92,7 @@ const views = {
     ]) {
       const page = await enter('Odo Marrick', size, scheme);
       await page.goto(`${house.address}/season`);
-      await page.getByRole('button', { name: /^Push/ }).click();
+      await page.getByRole('button', { name: /^Push, / }).click();
       await page.getByText('The coming four weeks').waitFor();
       await page.evaluate(() => document.activeElement?.blur());
       await keep(page, name);

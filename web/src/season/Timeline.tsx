@@ -227,6 +227,11 @@ const EventPiece = ({
   const at = scale.x(event.date) + scale.px / 2 - 1;
   // Near the right end the name stands before its flag.
   const left = at > width - 150;
+  // Its name ends before the flag that stands next to it.
+  const others = season.events
+    .filter((e) => e.id !== event.id)
+    .map((e) => scale.x(e.date) + scale.px / 2 - 1);
+  const room = Math.min(...others.map((x) => (left ? at - x : x - at)).filter((gap) => gap >= 0), 400) - 24;
   return (
     <button
       type="button"
@@ -248,7 +253,7 @@ const EventPiece = ({
           strokeDasharray={event.kind === 'trip' ? '3 2' : undefined}
         />
       </svg>
-      <span>{event.name}</span>
+      <span style={{ maxWidth: Math.max(0, room) }}>{event.name}</span>
     </button>
   );
 };

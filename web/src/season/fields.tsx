@@ -63,7 +63,13 @@ export const WordField = <T extends string>({
   options: readonly (readonly [T, string])[];
   onChange: (value: T) => void;
 }) => (
-  <TextField select label={label} value={value} onChange={(e) => onChange(e.target.value as T)}>
+  <TextField
+    select
+    label={label}
+    value={value}
+    onChange={(e) => onChange(e.target.value as T)}
+    slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+  >
     {options.map(([key, text]) => (
       <MenuItem key={key} value={key}>
         {text}
