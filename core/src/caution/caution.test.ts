@@ -192,6 +192,16 @@ describe('on what was eaten and weighed', () => {
     const young = testSeason(testPhase({ from: isoDate('2026-11-05') }));
     expect(measuredCautions(measured({ weighIns: fast(4), season: young }), person())).toEqual([]);
   });
+  test('a day with much more, answered by a plan under 70 % of the usual', () => {
+    const over = eaten((i) => (i === 0 ? 3600 : 2100));
+    const plan = (aim: number) => [{ day: today, aim, usual: 2100 }];
+    const who = person({ leanKg: null });
+    expect(ids(measuredCautions(measured({ eaten: over, planned: plan(1400) }), who))).toEqual([
+      'swings note',
+    ]);
+    expect(measuredCautions(measured({ eaten: over, planned: plan(1500) }), who)).toEqual([]);
+    expect(measuredCautions(measured({ eaten: eaten(() => 2100), planned: plan(1400) }), who)).toEqual([]);
+  });
   test('swings: twice in four weeks, in gentle words', () => {
     const swing = (i: number) => (i === 3 || i === 13 ? 3600 : i === 2 || i === 11 ? 900 : 2100);
     const [found] = measuredCautions(measured({ eaten: eaten(swing) }), person({ leanKg: null }));

@@ -26,6 +26,8 @@ export interface Measured {
   eaten: readonly EatenDay[];
   weighIns: readonly WeighIn[];
   routine: Routine;
+  /** Today and tomorrow as they are planned: the day's aim, and the phase's own without what was set for the day. kcal. */
+  planned?: readonly { day: IsoDate; aim: number; usual: number }[];
 }
 
 /** Seven-day means need at least so many complete days. common practice, no source. */
@@ -124,7 +126,7 @@ const tooFast = (measured: Measured): Caution[] => {
   ];
 };
 
-const swings = ({ eaten, today }: Measured): Caution[] => {
+const swings = ({ eaten, today, planned = [] }: Measured): Caution[] => {
   const from = addDays(today, -28);
   const days = eaten.filter((d) => d.day >= from && d.window !== null && Number.isFinite(d.window.high));
   const much = days.filter((d) => d.window && d.kcal > 1.5 * d.window.high);
@@ -134,6 +136,24 @@ const swings = ({ eaten, today }: Measured): Caution[] => {
       return after >= 1 && after <= 2 && later.window !== null && later.kcal < 0.7 * later.window.low;
     }),
   );
+  const answered = planned.find(
+    (plan) =>
+      plan.aim < 0.7 * plan.usual &&
+      much.some((d) => daysBetween(d.day, plan.day) >= 1 && daysBetween(d.day, plan.day) <= 2),
+  );
+  if (answered)
+    return [
+      {
+        id: 'swings',
+        level: 'note',
+        sentence: `A day with much more than planned is answered by one planned at ${whole(answered.aim)} of ${whole(answered.usual)} kcal. Going on with the plan as it is costs less than making up for it.`,
+        source: PRACTICE,
+        see: 'Your coach, a dietitian, or a doctor you trust: it is worth a word.',
+        figure: Math.round(answered.aim),
+        worse: 'lower',
+        needs: null,
+      },
+    ];
   if (swung.length < 2) return [];
   return [
     {

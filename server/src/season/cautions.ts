@@ -3,6 +3,7 @@ import {
   cautionPerson,
   cautionStanding,
   measuredCautions,
+  phaseAim,
   planCautions,
   withMeasured,
   type Caution,
@@ -42,6 +43,11 @@ export const measuredFor = async (
       eaten: eaten.map((d) => ({ ...d, window: targets(d.day)?.windows.ENERC ?? null })),
       weighIns: await mornings(trx, athlete.id, from, today),
       routine: athlete.profile.routine,
+      planned: [today, addDays(today, 1)].flatMap((day) => {
+        const plan = targets(day);
+        const aim = plan?.windows.ENERC?.aim;
+        return plan && aim !== undefined ? [{ day, aim, usual: phaseAim(plan.phase, plan.basis) }] : [];
+      }),
     },
     cautionPerson(athlete, basis, today),
   );

@@ -83,7 +83,9 @@ export const ExpenditureSection = ({ form, body }: { form: BodyForm; body: Equat
             <tr>
               <th scope="col">Counts</th>
               <th scope="col">Resting equation</th>
-              <th scope="col">Form</th>
+              <th scope="col" className="equation-form">
+                Form
+              </th>
               <th scope="col" className="figure">
                 kcal
               </th>

@@ -213,6 +213,7 @@ const FLAGS: Readonly<Record<SeasonEvent['kind'], string>> = {
 
 const EventPiece = ({
   event,
+  season,
   scale,
   width,
   today,
