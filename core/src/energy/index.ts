@@ -1,1 +1,4 @@
 export * from './energy.ts';
+export * from './interval.ts';
+export * from './labelRounding.ts';
+export * from './labelAudit.ts';

@@ -1,4 +1,4 @@
-import { FoodState, PutFood, type Food } from '@maul/contract';
+import { FoodState, type Food } from '@maul/contract';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import DialogActions from '@mui/material/DialogActions';
@@ -6,23 +6,85 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, queryClient, sentenceOf } from '../sync/index.ts';
+import {
+  auditOf,
+  emptyLabel,
+  foodOf,
+  LABEL_FIELDS,
+  labelFaults,
+  POLYOLS,
+  swapFat,
+  type LabelForm,
+} from './labelForm.ts';
 
-const FIELDS = [
-  ['ENERC', 'Energy, kcal'],
-  ['PROCNT', 'Protein, g'],
-  ['CARB', 'Carbohydrate, g'],
-  ['FIBTG', 'Fibre, g'],
-  ['FAT', 'Fat, g'],
-  ['NA', 'Sodium, mg'],
-] as const;
+type Put = (change: Partial<LabelForm>) => void;
 
-const read = (text: string): number | undefined =>
-  text.trim() === '' ? undefined : Number(text.replace(',', '.'));
+const Words = <K extends 'state' | 'per' | 'unit' | 'fibre' | 'salt' | 'polyol'>({
+  form,
+  put,
+  name,
+  label,
+  options,
+}: {
+  form: LabelForm;
+  put: Put;
+  name: K;
+  label: string;
+  options: readonly (readonly [LabelForm[K], string])[];
+}) => (
+  <TextField select label={label} value={form[name]} onChange={(e) => put({ [name]: e.target.value })}>
+    {options.map(([value, text]) => (
+      <MenuItem key={value} value={value}>
+        {text}
+      </MenuItem>
+    ))}
+  </TextField>
+);
 
-/** An own food, per 100 g. What is left empty is unknown, not zero. */
+/** What the audit says of the label while it is typed, and the one tap that mends it. */
+const Audit = ({ form, put }: { form: LabelForm; put: (form: LabelForm) => void }) => {
+  const audit = useMemo(() => {
+    try {
+      return auditOf(form);
+    } catch {
+      return undefined;
+    }
+  }, [form]);
+  if (!audit) return null;
+  const severity = {
+    fits: 'success',
+    error: 'error',
+    ask: 'warning',
+    mild: 'warning',
+    strong: 'error',
+  } as const;
+  return (
+    <Alert severity={severity[audit.verdict]} icon={false} data-testid="label-audit">
+      {audit.sentence}
+      {audit.verdict === 'ask' && (
+        <div>
+          {audit.sentence.includes('kilojoules') ? (
+            <Button size="small" onClick={() => put({ ...form, unit: 'kJ' })}>
+              Yes, it is kJ
+            </Button>
+          ) : (
+            <Button
+              size="small"
+              onClick={() => put(swapFat(form, audit.sentence.includes('protein') ? 'protein' : 'carbs'))}
+            >
+              Yes, swap them
+            </Button>
+          )}
+        </div>
+      )}
+    </Alert>
+  );
+};
+
+/** An own food from its label, in the order in which labels are read. What is left empty is unknown, not zero. */
 export const NewFoodForm = ({
   athleteId,
   name: first,
@@ -35,88 +97,146 @@ export const NewFoodForm = ({
   onBack: () => void;
 }) => {
   const [id] = useState(() => uuidv7());
-  const [name, setName] = useState(first);
-  const [state, setState] = useState<Food['state']>('as sold');
-  const [basis, setBasis] = useState<'CHOCDF' | 'CHOAVLDF'>('CHOAVLDF');
-  const [values, setValues] = useState<Record<string, string>>({});
+  const [form, setForm] = useState(() => emptyLabel(first));
   const [fault, setFault] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
+  const put: Put = (change) => setForm((f) => ({ ...f, ...change }));
+  const faults = labelFaults(form);
   const save = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
-    const per100g: Record<string, number> = {};
-    for (const [key, label] of FIELDS) {
-      const value = read(values[key] ?? '');
-      if (value === undefined) continue;
-      if (Number.isNaN(value)) return setFault(`${label}: “${values[key] ?? ''}” is not a number.`);
-      per100g[key === 'CARB' ? basis : key] = value;
-    }
-    const body = { base: 0, name, state, per100g, measures: [], deleted: false };
-    const checked = PutFood.safeParse(body);
-    if (!checked.success) return setFault(checked.error.issues[0]?.message ?? 'Check the figures.');
+    setFault(null);
     setBusy(true);
     try {
-      const food = await call('putFood', { params: { athleteId, id }, body });
+      const food = await call('putFood', { params: { athleteId, id }, body: foodOf(form) });
       void queryClient.invalidateQueries({ queryKey: ['foods', athleteId] });
       onMade(food);
     } catch (error) {
-      setFault(sentenceOf(error));
+      setFault(error instanceof RangeError ? error.message : sentenceOf(error));
     } finally {
       setBusy(false);
     }
   };
+  const grams = (name: 'serving' | 'pack' | 'polyolGrams', label: string) => (
+    <TextField
+      label={label}
+      value={form[name]}
+      onChange={(e) => put({ [name]: e.target.value })}
+      error={form[name] !== '' && faults[name] !== undefined}
+      helperText={form[name] !== '' ? faults[name] : undefined}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+    />
+  );
   return (
     <form onSubmit={(event) => void save(event)} noValidate>
-      <DialogTitle id="food-dialog">New food, per 100 g</DialogTitle>
+      <DialogTitle id="food-dialog">New food, from its label</DialogTitle>
       <DialogContent className="rows">
         <TextField
           label="Name"
-          value={name}
-          onChange={(e) => setName(e.target.value)}
+          value={form.name}
+          onChange={(e) => put({ name: e.target.value })}
           margin="dense"
           autoFocus
         />
         <div className="pair">
-          <TextField
-            select
+          <Words
+            form={form}
+            put={put}
+            name="state"
             label="State"
-            value={state}
-            onChange={(e) => setState(e.target.value as Food['state'])}
-          >
-            {FoodState.options.map((s) => (
-              <MenuItem key={s} value={s}>
-                {s}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            label="Carbohydrate is stated"
-            value={basis}
-            onChange={(e) => setBasis(e.target.value as typeof basis)}
-          >
-            <MenuItem value="CHOAVLDF">without fibre (EU, UK, AU)</MenuItem>
-            <MenuItem value="CHOCDF">with fibre inside (US, CA)</MenuItem>
-          </TextField>
+            options={FoodState.options.map((s) => [s, s] as const)}
+          />
+          <Words
+            form={form}
+            put={put}
+            name="per"
+            label="Figures are"
+            options={[
+              ['100', 'per 100 g'],
+              ['serving', 'per serving'],
+            ]}
+          />
+        </div>
+        <div className="pair">
+          {grams('serving', 'One serving, g')}
+          {grams('pack', 'The pack, g')}
+        </div>
+        <div className="pair">
+          <Words
+            form={form}
+            put={put}
+            name="fibre"
+            label="Fibre stands"
+            options={[
+              ['outside', 'outside the carbs (EU, UK, AU)'],
+              ['inside', 'inside the carbs (US, CA)'],
+            ]}
+          />
+          <div className="pair">
+            <Words
+              form={form}
+              put={put}
+              name="unit"
+              label="Energy in"
+              options={[
+                ['kcal', 'kcal'],
+                ['kJ', 'kJ'],
+              ]}
+            />
+            <Words
+              form={form}
+              put={put}
+              name="salt"
+              label="Salt as"
+              options={[
+                ['salt-g', 'salt, g'],
+                ['sodium-mg', 'sodium, mg'],
+              ]}
+            />
+          </div>
         </div>
         <div className="new-food">
-          {FIELDS.map(([key, label]) => (
+          {LABEL_FIELDS.map(([key, label]) => (
             <TextField
               key={key}
-              label={label}
-              value={values[key] ?? ''}
-              onChange={(e) => setValues((v) => ({ ...v, [key]: e.target.value }))}
+              label={
+                key === 'energy'
+                  ? `Energy, ${form.unit}`
+                  : key === 'salt'
+                    ? form.salt === 'salt-g'
+                      ? 'Salt, g'
+                      : 'Sodium, mg'
+                    : label
+              }
+              value={form.values[key]}
+              onChange={(e) => put({ values: { ...form.values, [key]: e.target.value } })}
+              error={faults[key] !== undefined}
+              helperText={faults[key]}
               slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             />
           ))}
         </div>
-        <p className="quiet">What you leave empty is unknown, not zero: sums then say “at least”.</p>
+        <div className="pair">
+          <Words
+            form={form}
+            put={put}
+            name="polyol"
+            label="Sugar alcohol"
+            options={[['none', 'none stated'], ...POLYOLS.map((p) => [p, p] as const)]}
+          />
+          {form.polyol !== 'none' && grams('polyolGrams', `${form.polyol}, g`)}
+        </div>
+        <Audit form={form} put={setForm} />
+        <p className="quiet">
+          What you leave empty is unknown, not zero: sums then say “at least”. The stated energy is kept as it
+          stands.
+        </p>
         {fault !== null && <Alert severity="error">{fault}</Alert>}
       </DialogContent>
       <DialogActions>
         <Button variant="text" onClick={onBack} sx={{ mr: 'auto' }}>
           Back
         </Button>
-        <Button type="submit" variant="contained" disabled={busy || name.trim() === ''}>
+        <Button type="submit" variant="contained" disabled={busy || form.name.trim() === ''}>
           Keep this food
         </Button>
       </DialogActions>
