@@ -127,6 +127,23 @@ const views = {
     });
     await keep(page, 'start');
   },
+  label: async () => {
+    const page = await enter('Bastien Korr', phone);
+    await day(page);
+    await page.getByRole('button', { name: 'Add a food' }).first().click();
+    await page.getByLabel(/Food, in parts/).fill('Harbour bar');
+    await press(page, 'New food');
+    for (const [name, value] of [
+      ['Energy, kcal', '1025'],
+      ['Fat, g', '5'],
+      ['Carbohydrate, g', '30'],
+      ['Protein, g', '20'],
+    ])
+      await page.getByLabel(name, { exact: true }).fill(value);
+    await page.getByTestId('label-audit').scrollIntoViewIfNeeded();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'label-phone');
+  },
   roster: async () => {
     const page = await enter('Tilde Amsel', desk);
     await page.locator('.roster-row').last().waitFor();

@@ -307,10 +307,16 @@ export const Timeline = ({ today }: { today: IsoDate }) => {
   );
   const season = moved?.season ?? kept;
   const todayAt = daysBetween(from, today) * px;
+  // Where it does not fit, today is brought into sight: at first, and whenever the scale changes.
+  const overflows = days * px > width + 1;
+  const sight = `${zoom} ${overflows}`;
+  const shown = useRef('');
   useEffect(() => {
     const el = box.current;
-    if (el && zoom !== 'fit') el.scrollLeft = Math.max(0, todayAt - el.clientWidth / 4);
-  }, [zoom, todayAt]);
+    if (!el || shown.current === sight) return;
+    shown.current = sight;
+    if (overflows) el.scrollLeft = Math.max(0, todayAt - el.clientWidth / 3);
+  }, [sight, overflows, todayAt]);
 
   const grab = (event: PointerEvent<HTMLElement>, hold: Hold): void => {
     if (event.button !== 0) return;

@@ -160,39 +160,37 @@ export const NewFoodForm = ({
           {grams('serving', 'One serving, g')}
           {grams('pack', 'The pack, g')}
         </div>
+        <Words
+          form={form}
+          put={put}
+          name="fibre"
+          label="Fibre stands"
+          options={[
+            ['outside', 'outside the carbs (EU, UK, AU)'],
+            ['inside', 'inside the carbs (US, CA)'],
+          ]}
+        />
         <div className="pair">
           <Words
             form={form}
             put={put}
-            name="fibre"
-            label="Fibre stands"
+            name="unit"
+            label="Energy in"
             options={[
-              ['outside', 'outside the carbs (EU, UK, AU)'],
-              ['inside', 'inside the carbs (US, CA)'],
+              ['kcal', 'kcal'],
+              ['kJ', 'kJ'],
             ]}
           />
-          <div className="pair">
-            <Words
-              form={form}
-              put={put}
-              name="unit"
-              label="Energy in"
-              options={[
-                ['kcal', 'kcal'],
-                ['kJ', 'kJ'],
-              ]}
-            />
-            <Words
-              form={form}
-              put={put}
-              name="salt"
-              label="Salt as"
-              options={[
-                ['salt-g', 'salt, g'],
-                ['sodium-mg', 'sodium, mg'],
-              ]}
-            />
-          </div>
+          <Words
+            form={form}
+            put={put}
+            name="salt"
+            label="Salt as"
+            options={[
+              ['salt-g', 'salt, g'],
+              ['sodium-mg', 'sodium, mg'],
+            ]}
+          />
         </div>
         <div className="new-food">
           {LABEL_FIELDS.map(([key, label]) => (
