@@ -61,6 +61,20 @@ describe('holding the weekly mean', () => {
       said: 'A day of this week has no possible target, so nothing is levelled.',
     });
   });
+  test('an order in force leaves less room', () => {
+    const season = testSeason(withHigh('2026-11-24'));
+    const orders = [testOrder({ from: MONDAY, dayTypes: null, change: { kind: 'relative', amount: -60 } })];
+    const free = levelWeek(season, 'prep', bases, MONDAY, MONDAY, { leastKcal: 1700 });
+    const tight = levelWeek(season, 'prep', bases, MONDAY, MONDAY, { leastKcal: 1700, orders });
+    expect(free.left).toBe(0);
+    // 1,963 - 240 = 1,723 on low days: only some 22 kcal of room each, and 10 % on high days.
+    expect(Math.min(...Object.values(tight.phase.levels))).toBeGreaterThanOrEqual(-210);
+    for (const [date, kcal] of Object.entries(tight.phase.levels))
+      expect(
+        (weekAim(season, bases, orders, MONDAY).days.find((d) => d?.date === date)?.windows.ENERC?.aim ?? 0) +
+          kcal,
+      ).toBeGreaterThanOrEqual(1698);
+  });
   test('what cannot be placed is said', () => {
     const refeed = testDayType('refeed', 2500);
     const season = testSeason(

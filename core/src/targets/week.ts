@@ -86,7 +86,8 @@ export interface Levelled {
 
 /**
  * Spreads what exceptions took or added over the other days of the week that are still to come, so that its mean is held:
- * over at least three days, none more than 10 % below its aim, none under what protein and fat need or under `leastKcal`.
+ * over at least three days, none more than 10 % below its aim, none under what protein and fat need or under `leastKcal` (with
+ * the `orders` in force).
  * `today` and later may move. What cannot be placed is said and left. kcal. Source: common practice, no source.
  */
 export const levelWeek = (
@@ -95,7 +96,7 @@ export const levelWeek = (
   bases: readonly Basis[],
   date: IsoDate,
   today: IsoDate,
-  options: { startsOn?: number; leastKcal?: number } = {},
+  options: { startsOn?: number; leastKcal?: number; orders?: readonly ChangeOrder[] } = {},
 ): Levelled => {
   const phase = season.phases.find((p) => p.id === phaseId);
   if (!phase) throw new RangeError('This phase is not there any more.');
@@ -136,7 +137,7 @@ export const levelWeek = (
       said: `Only ${free.length} ${free.length === 1 ? 'day is' : 'days are'} left to level over, and three are needed: the week stays ${whole(Math.abs(owed))} kcal ${owed < 0 ? 'above' : 'below'} its mean. Nothing is taken back.`,
     };
   const room = (d: IsoDate): number => {
-    const windows = now.get(d)?.windows;
+    const windows = dayTargets(seasonOf(bare), bases, options.orders ?? [], d)?.windows;
     const aim = windows?.ENERC?.aim ?? 0;
     const needed = 4 * (windows?.PROCNT?.aim ?? 0) + 9 * (windows?.FAT?.aim ?? 0);
     return Math.max(0, Math.min(LEVEL_DOWN * aim, aim - needed, aim - (options.leastKcal ?? 0)));

@@ -2,6 +2,7 @@ import {
   addDays,
   cautionPerson,
   cautionStanding,
+  confirmationHolds,
   measuredCautions,
   phaseAim,
   planCautions,
@@ -108,8 +109,7 @@ export const judge = (
         caution.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
         `${standing.why} Nothing was kept.`,
       );
-    if (standing.state === 'waits')
-      waitsFor ??= standing.until === null ? WAITS_FOR[standing.for] : `${WAITS_FOR.second}`;
+    if (standing.state === 'waits') waitsFor ??= WAITS_FOR[standing.for];
   }
   return { held: waitsFor !== undefined, waitsFor: waitsFor ?? '' };
 };
@@ -157,9 +157,7 @@ export const judgeAndConfirm = async (
   const now = new Date().toISOString();
   for (const caution of hard) {
     if (caution.needs !== null) judge([caution], before, athlete.hasCoach);
-    const mine = before.filter((c) => c.by === role);
-    const standing = cautionStanding(caution, mine, false, now);
-    const already = standing.state === 'free' || (standing.state === 'waits' && standing.for === 'second');
+    const already = before.some((c) => c.by === role && confirmationHolds(caution, c, now));
     if (!already && !confirmed.includes(caution.id))
       throw new ProblemError(
         'caution-unconfirmed',

@@ -174,6 +174,11 @@ describe('hard cautions on a season', () => {
     expect(done.pending).toBeNull();
     expect(done.season.phases).toHaveLength(2);
     expect(done.revision).toMatchObject({ number: 2, from: today, pending: false });
+    // What both have confirmed holds for the next change too, while the number is no worse.
+    const renamed = { ...done.season, phases: done.season.phases.map((p) => ({ ...p, name: 'Renamed' })) };
+    const again = (await put(coach, 2, renamed, {}, athlete).expect(200)).body as SeasonDocument;
+    expect(again.pending).toBeNull();
+    expect(again.revision).toMatchObject({ number: 3, pending: false });
   });
   test('without a coach twice, a day apart; a newer season replaces the one that waits', async () => {
     const who = await house.athlete('Seven');
@@ -247,6 +252,11 @@ describe('what an athlete says', () => {
     expect(basis).toMatchObject({ from: today, expenditure: 2900, expenditureFrom: 'known', leanKg: 72.4 });
     const day = (await who.get(`${at(who)}/days/${today}`).expect(200)).body as Parameters<typeof targets>[0];
     expect(targets(day)).toBe(2900);
+    // The same again is the same; and body fat that did not change writes no basis.
+    await who.put(at(who), athleteBody({ ...athlete, version: 2 }, { knownKcal: 2900, fat })).expect(200);
+    const now = (await seasonOf(who)).athlete;
+    await who.put(at(who), athleteBody(now, { diet: 'fish' })).expect(200);
+    expect((await seasonOf(who)).bases).toHaveLength(2);
     const stale = await who.put(at(who), athleteBody(athlete, {})).expect(409);
     expect(problem(stale).detail).toContain('Nothing was overwritten');
   });

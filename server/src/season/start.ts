@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { addDays, ageOn, phaseTemplate, targetsFrom, type Season } from '@maul/core';
 import type { PutAthlete, Start } from '@maul/contract';
 import type { z } from 'zod';
@@ -62,7 +63,10 @@ export const startAthlete = async (
   await writeBasis(trx, athleteId, basis);
   const athlete = await athleteOf(trx, athleteId);
   const days = targetsFrom(season, [basis], [], today, 7 * body.weeks).filter((d) => d !== undefined);
-  const stop = (await cautionsOfPlan(trx, athlete, days, today, false)).find((c) => c.level !== 'note');
+  // Maintenance is where everybody may begin; anything else with a hard caution is planned where it can be confirmed.
+  const stop = (await cautionsOfPlan(trx, athlete, days, today, false)).find(
+    (c) => c.level === 'X' || (c.level === 'hard' && body.firstPhase !== 'maintenance'),
+  );
   if (stop)
     throw new ProblemError(
       stop.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
@@ -110,8 +114,7 @@ export const changeAthlete = async (
     .where('version', '=', body.base)
     .executeTakeFirst();
   if (result.numUpdatedRows === 0n) {
-    const same =
-      before.version === body.base + 1 && JSON.stringify(before.profile) === JSON.stringify(body.profile);
+    const same = before.version === body.base + 1 && isDeepStrictEqual(before.profile, body.profile);
     if (same) return before;
     throw new ProblemError(
       'stale',
@@ -131,7 +134,7 @@ export const changeAthlete = async (
       body.sex !== before.sex ||
       body.birthDate !== before.birthDate ||
       body.heightCm !== before.heightCm;
-    const fatDiffers = JSON.stringify(next.fat) !== JSON.stringify(fat);
+    const fatDiffers = !isDeepStrictEqual(next.fat, fat);
     const stated = statedBasis(body, last.weightKg, body.carbBasis, today, body.basisId);
     // An expenditure that the log has measured is not thrown away for a new height or body fat.
     const measured = last.expenditureFrom === 'balance' || last.expenditureFrom === 'carried';

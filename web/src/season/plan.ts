@@ -78,6 +78,7 @@ export const levelled = (
   const { athlete } = document;
   const found = levelWeek(season, phaseId, document.bases, date, document.today, {
     startsOn: athlete.profile.weekStartsOn,
+    orders: document.orders,
     leastKcal: basis ? Math.max(restingOf(athlete, basis, document.today), VERY_LOW[athlete.sex]) : undefined,
   });
   return {

@@ -16,6 +16,7 @@ import {
   LABEL_FIELDS,
   labelFaults,
   POLYOLS,
+  smallEnergy,
   swapFat,
   type LabelForm,
 } from './labelForm.ts';
@@ -102,6 +103,7 @@ export const NewFoodForm = ({
   const [busy, setBusy] = useState(false);
   const put: Put = (change) => setForm((f) => ({ ...f, ...change }));
   const faults = labelFaults(form);
+  const small = smallEnergy(form);
   const save = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     setFault(null);
@@ -224,6 +226,7 @@ export const NewFoodForm = ({
           {form.polyol !== 'none' && grams('polyolGrams', `${form.polyol}, g`)}
         </div>
         <Audit form={form} put={setForm} />
+        {small !== undefined && <p className="second">{small}</p>}
         <p className="quiet">
           What you leave empty is unknown, not zero: sums then say “at least”. The stated energy is kept as it
           stands.

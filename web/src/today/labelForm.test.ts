@@ -1,5 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
-import { auditOf, emptyLabel, figureOf, foodOf, labelFaults, swapFat, type LabelForm } from './labelForm.ts';
+import {
+  auditOf,
+  emptyLabel,
+  figureOf,
+  foodOf,
+  labelFaults,
+  smallEnergy,
+  swapFat,
+  type LabelForm,
+} from './labelForm.ts';
 
 const form = (values: Partial<LabelForm['values']>, more: Partial<LabelForm> = {}): LabelForm => {
   const empty = emptyLabel('Bar');
@@ -74,6 +83,14 @@ describe('a label as it is typed', () => {
     expect(() => foodOf(form({ fat: '-1' }))).toThrow('not below zero');
     expect(() => foodOf(form({ fat: '80', protein: '40' }))).toThrow('more than 100 g in 100 g');
     expect([figureOf('<1'), figureOf(''), figureOf('0')]).toEqual([1, undefined, 0]);
+  });
+  // 21 CFR 101.9(c)(1): below 5 kcal reads 0, to 50 the nearest 5.
+  test('a serving of next to nothing adds up', () => {
+    const sauce = (energy: string, more: Partial<LabelForm> = {}) =>
+      smallEnergy(form({ energy }, { per: 'serving', serving: '15', fibre: 'inside', ...more }));
+    expect(sauce('0')).toBe('A stated 0 kcal may be 0 to 5; five servings are 0 to 25 kcal.');
+    expect(sauce('5')).toBe('A stated 5 kcal may be 2.5 to 7.5; five servings are 12.5 to 37.5 kcal.');
+    expect([sauce('120'), sauce('5', { per: '100' }), sauce('')]).toEqual([undefined, undefined, undefined]);
   });
   test('what is not typed is unknown, not zero', () =>
     expect(foodOf(form({ protein: '20' })).per100g).toEqual({ PROCNT: 20 }));

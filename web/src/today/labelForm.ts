@@ -3,6 +3,7 @@ import {
   KJ_PER_KCAL,
   labelAudit,
   POLYOL_KCAL,
+  servingsEnergy,
   type Label,
   type LabelAudit,
   type NutrientVector,
@@ -134,6 +135,19 @@ export const labelOf = (form: LabelForm): Label | undefined => {
 export const auditOf = (form: LabelForm): LabelAudit | undefined => {
   const label = labelOf(form);
   return label && labelAudit(label);
+};
+
+/** Energies this small are hidden by their rounding, kcal. */
+const SMALL_KCAL = 10;
+
+/** What the rounding of a very small energy hides, in a sentence: five servings add up. Undefined where nothing is hidden. */
+export const smallEnergy = (form: LabelForm): string | undefined => {
+  const energy = figureOf(form.values.energy);
+  if (form.per !== 'serving' || form.unit !== 'kcal' || energy === undefined || !(energy <= SMALL_KCAL))
+    return undefined;
+  const rules = form.fibre === 'inside' ? 'us' : 'eu';
+  const [one, five] = [servingsEnergy(energy, 1, rules), servingsEnergy(energy, 5, rules)];
+  return `A stated ${energy} kcal may be ${one.low} to ${one.high}; five servings are ${five.low} to ${five.high} kcal.`;
 };
 
 /** The label with fat and another macro the other way round. */
