@@ -201,18 +201,16 @@ export const moveEvent = (
     if (!touched && a.to < b.from) continue;
     if (a.to === addDays(b.from, -1)) continue;
     if (!moves[i] && moves[i + 1]) {
-      if (b.from > a.from) next[i] = { ...a, to: addDays(b.from, -1) };
-      else {
-        // Too few days before it: the phase before keeps one, and the moved one is shortened at its start.
-        const first = a.from >= today ? a.from : addDays(today, -1);
-        next[i] = { ...a, to: first };
-        next[i + 1] = { ...b, from: addDays(first, 1) };
-      }
+      // The phase before keeps a day, or what of it is over; where that leaves too few days, the moved one is shortened.
+      const least = a.from < today ? today : addDays(a.from, 1);
+      const start = b.from > least ? b.from : least;
+      next[i] = { ...a, to: addDays(start, -1) };
+      next[i + 1] = { ...b, from: start };
     } else if (moves[i] && !moves[i + 1]) next[i + 1] = { ...b, from: addDays(a.to, 1) };
   }
   for (const [i, p] of next.entries()) {
     const old = phases[i];
-    if (p.to < p.from || (old && old.to >= today && p.to < today && p.to !== old.to))
+    if (p.to < p.from || (old && old.to >= today && p.to < addDays(today, -1)))
       return stop(
         `${event.name} cannot move to ${date}: ${phaseName(p)} would have no days left. Shorten it or take it out first.`,
       );

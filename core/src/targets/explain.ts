@@ -139,7 +139,7 @@ export const explain = (): { explainer: Explainer; steps: WhyStep[] } => {
     menu: (rule, sums, draft) =>
       say(
         all,
-        `Menu “${rule.name}”, ${rule.portions.length} portions: protein ${whole(sums.protein)} g, carbs ${draft.CARB ?? 0} g, fat ${whole(sums.fat)} g, fibre ${whole(sums.fibre)} g${sums.unknown > 0 ? ` at least: ${sums.unknown} of them do not state everything` : ''}.`,
+        `Menu “${rule.name}”, ${rule.portions.length} ${rule.portions.length === 1 ? 'portion' : 'portions'}: protein ${whole(sums.protein)} g, carbs ${draft.CARB ?? 0} g, fat ${whole(sums.fat)} g, fibre ${whole(sums.fibre)} g${sums.unknown > 0 ? ` at least: ${sums.unknown} of them do not state everything` : ''}.`,
         PRACTICE,
       ),
     carbs: (dayType, grams, draft) =>
