@@ -195,11 +195,8 @@ export const applyOrder = (
   } else {
     const before = draft[macro];
     if (before === undefined) {
-      // Where the day is impossible already, that is the reason and is said.
-      if (problems.length === 0)
-        problems.push(
-          `An order on ${TARGET_WORDS[macro]} has nothing to act on: the phase sets no ${TARGET_WORDS[macro]} on that day.`,
-        );
+      // Nothing to act on is no fault of the day: the derivation says it.
+      tell?.inert(order);
       return;
     }
     const wanted = Math.round(wantedFrom(before));

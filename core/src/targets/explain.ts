@@ -163,6 +163,13 @@ export const explain = (): { explainer: Explainer; steps: WhyStep[] } => {
         order.id,
       );
     },
+    inert: (order) =>
+      say(
+        [order.macro],
+        `Order signed ${order.signedAt.slice(0, 10)} on ${TARGET_WORDS[order.macro]}: the day sets no ${TARGET_WORDS[order.macro]}, so it has nothing to act on.`,
+        null,
+        order.id,
+      ),
     energy: (draft, basis, kcal) =>
       say(
         ['ENERC'],

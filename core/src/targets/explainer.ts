@@ -44,6 +44,8 @@ export interface Explainer {
   menu: (rule: Extract<MacroRule, { kind: 'menu' }>, sums: MenuSums, draft: Draft) => void;
   carbs: (dayType: DayType, grams: number, draft: Draft) => void;
   order: (order: ChangeOrder, before: number, wanted: number) => void;
+  /** An order on something that the day leaves free. */
+  inert: (order: ChangeOrder) => void;
   energy: (draft: Draft, basis: Basis, kcal: number) => void;
   windows: (phase: Phase, dayType: DayType, windows: Windows) => void;
   none: (phase: Phase) => void;

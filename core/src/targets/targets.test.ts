@@ -261,15 +261,21 @@ describe('orders', () => {
     expect([windows.CARB, windows.ENERC]).toEqual([null, null]);
     expect(problems[0]).toContain('An order takes carbs to −726 g, below nothing.'.replace('−', '-'));
   });
-  test('one on carbs where no carbs are set says so', () => {
+  test('one on carbs where carbs are free changes nothing, and the derivation says so', () => {
     const rule: MacroRule = {
       kind: 'protein-range',
       protein: macroPart('grams', 150),
       fatFloor: null,
       fibre: { grams: 30 },
     };
-    expect(targets(LOW, [order({ dayTypes: null })], flat(2200, rule)).problems[0]).toContain(
-      'nothing to act on',
+    const bound = order({ dayTypes: null });
+    expect(targets(LOW, [bound], flat(2200, rule)).windows).toEqual(
+      targets(LOW, [], flat(2200, rule)).windows,
+    );
+    expect(targets(LOW, [bound], flat(2200, rule)).problems).toEqual([]);
+    const why = whyTargets(testSeason(flat(2200, rule)), [testBasis()], [bound], LOW);
+    expect(why?.steps.map((s) => s.text).join(' ')).toContain(
+      'the day sets no carbs, so it has nothing to act on',
     );
   });
   test('law: no order changes a day before it', () => {

@@ -1,4 +1,11 @@
-import { byMoment, targetsFrom, type Caution, type ChangeOrder, type DayTargets } from '@maul/core';
+import {
+  byMoment,
+  TARGET_WORDS,
+  targetsFrom,
+  type Caution,
+  type ChangeOrder,
+  type DayTargets,
+} from '@maul/core';
 import type { Athlete, OrderRow, SignOrder } from '@maul/contract';
 import type { z } from 'zod';
 import type { AppTransaction } from '../db/connect.ts';
@@ -74,6 +81,11 @@ export const signOrder = async (
     );
   const impossible = bound.flatMap((d) => d.problems)[0];
   if (impossible !== undefined) throw new ProblemError('invalid', `${impossible} ${NOTHING}`);
+  if (bound.every((d) => d.windows[order.macro] === null))
+    throw new ProblemError(
+      'invalid',
+      `That phase sets no ${TARGET_WORDS[order.macro]} on those days, so there is nothing for the order to act on. ${NOTHING}`,
+    );
   const cautions = await cautionsOf(trx, athlete, order, days);
   const { held } = await judgeAndConfirm(trx, athlete, personId, cautions, body.confirmed, NOTHING);
   await trx

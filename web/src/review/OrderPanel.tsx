@@ -4,6 +4,7 @@ import {
   isIsoDate,
   phaseOn,
   TARGET_KEYS,
+  TARGET_WORDS,
   typeDays,
   type DayTargets,
   type TargetKey,
@@ -240,6 +241,9 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
           <Fields draft={draft} change={change} day={day} />
           {order && !first && (
             <Alert severity="warning">In the four weeks from then there is no such day.</Alert>
+          )}
+          {firstAfter && !firstAfter.windows[draft.macro] && problem === undefined && (
+            <Alert severity="warning">The phase sets no {TARGET_WORDS[draft.macro]} on those days.</Alert>
           )}
           {first && firstAfter && <Preview before={first} after={firstAfter} macro={draft.macro} />}
           {problem !== undefined && <Alert severity="error">{problem}</Alert>}

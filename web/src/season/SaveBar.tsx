@@ -9,7 +9,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { allConfirmed, CautionChecks, CautionLine } from '../shell/Cautions.tsx';
 import { datesInWords, plural } from '../shell/show.ts';
 import { ApiProblem, call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
-import { discard, isDirty, newestOf, redo, undo, useEditor } from './editor.ts';
+import { discard, isDirty, redo, signed, takeWaiting, undo, useEditor } from './editor.ts';
 import { daysAhead, seasonCautions } from './plan.ts';
 
 /** A season that waits for somebody's word: what it is about, and the confirmation. */
@@ -54,14 +54,19 @@ const useSave = (document: SeasonDocument) =>
       call('putSeason', {
         params: { athleteId: document.athlete.id, id },
         body: {
-          base: newestOf(document),
+          base: useEditor.getState().base,
           season: useEditor.getState().season,
           reason: reason.trim() || null,
           confirmed,
         },
       }),
+    onError: (error) => {
+      // Written elsewhere: the newer season is fetched and waits beside the draft.
+      if (error instanceof ApiProblem && error.is('stale'))
+        void queryClient.invalidateQueries({ queryKey: ['season', document.athlete.id] });
+    },
     onSuccess: (next) => {
-      sessionStorage.removeItem('maul-season-draft');
+      signed();
       queryClient.setQueryData(['season', document.athlete.id], next);
       void queryClient.invalidateQueries({ queryKey: ['day', document.athlete.id] });
       void queryClient.invalidateQueries({ queryKey: ['roster'] });
@@ -71,7 +76,7 @@ const useSave = (document: SeasonDocument) =>
 /** What a draft changes, what may hurt in it, and signing it. Nothing is in force before it is signed. */
 export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   const editor = useEditor();
-  const { season, saved, past, future } = editor;
+  const { season, saved, past, future, waiting } = editor;
   const dirty = isDirty(editor);
   const athleteId = document.athlete.id;
   const [id, setId] = useState(() => uuidv7());
@@ -106,8 +111,10 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   const [open, setOpen] = useState(false);
   const save = useSave(document);
   const barred =
-    problems.length > 0 || impossible.length > 0 || !allConfirmed(cautions, [...confirmed, ...held]);
-  const stale = save.error instanceof ApiProblem && save.error.is('stale');
+    waiting !== null ||
+    problems.length > 0 ||
+    impossible.length > 0 ||
+    !allConfirmed(cautions, [...confirmed, ...held]);
   return (
     <section className="save-bar" aria-label="Changes">
       <div className="save-line">
@@ -158,6 +165,19 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
           {open && dirty ? 'Close' : 'Look and sign'}
         </Button>
       </div>
+      {waiting && (
+        <Alert
+          severity="warning"
+          action={
+            <Button size="small" onClick={takeWaiting}>
+              Show theirs
+            </Button>
+          }
+        >
+          {waiting.history[0]?.writtenByName ?? 'Somebody'} has signed another season meanwhile. Your draft is
+          kept: look at theirs, and Undo brings yours back on top of it.
+        </Alert>
+      )}
       {dirty && open && (
         <div className="save-body">
           <div>
@@ -185,11 +205,6 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
               onChange={(e) => setReason(e.target.value)}
             />
             {save.error && <Alert severity="error">{sentenceOf(save.error)}</Alert>}
-            {stale && (
-              <Button onClick={() => void queryClient.invalidateQueries({ queryKey: ['season', athleteId] })}>
-                Show the season as it stands; my draft is dropped
-              </Button>
-            )}
             <Button
               variant="contained"
               disabled={barred || save.isPending}

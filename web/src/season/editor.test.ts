@@ -2,7 +2,18 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { SeasonDocument } from '@maul/contract';
 import { changePhase, isoDate, phaseTemplate, type Season } from '@maul/core';
-import { applySeason, discard, isDirty, openSeason, redo, select, undo, useEditor } from './editor.ts';
+import {
+  applySeason,
+  discard,
+  isDirty,
+  openSeason,
+  redo,
+  select,
+  signed,
+  takeWaiting,
+  undo,
+  useEditor,
+} from './editor.ts';
 
 const season: Season = {
   events: [],
@@ -53,8 +64,27 @@ describe('the season while it is edited', () => {
     useEditor.setState({ key: '' });
     openSeason(document(1));
     expect(name()).toBe('A');
+    useEditor.setState({ key: '' });
     openSeason(document(2));
     expect(name()).toBeNull();
+  });
+  test('signed elsewhere meanwhile: it waits, and after a look at it undo brings the draft back on top', () => {
+    applySeason(named('Mine'));
+    const theirs = { ...season, phases: [{ ...season.phases[0]!, name: 'Theirs' }] };
+    openSeason(document(2, { season: theirs }));
+    expect([name(), useEditor.getState().base]).toEqual(['Mine', 1]);
+    takeWaiting();
+    expect([name(), useEditor.getState().base, useEditor.getState().waiting]).toEqual(['Theirs', 2, null]);
+    expect(isDirty(useEditor.getState())).toBe(false);
+    undo();
+    expect(name()).toBe('Mine');
+    expect(isDirty(useEditor.getState())).toBe(true);
+  });
+  test('what oneself has signed does not wait', () => {
+    applySeason(named('Mine'));
+    signed();
+    openSeason(document(2, { season: useEditor.getState().season }));
+    expect([name(), useEditor.getState().base, useEditor.getState().waiting]).toEqual(['Mine', 2, null]);
   });
   test('discarded it is as saved, and undo brings it back', () => {
     applySeason(named('A'));
@@ -66,6 +96,7 @@ describe('the season while it is edited', () => {
   test('a season that waits is the one that is edited; what is chosen stays chosen', () => {
     select({ kind: 'phase', id: 'p' });
     const pending = { season: { ...season, phases: [{ ...season.phases[0]!, name: 'Waiting' }] } };
+    useEditor.setState({ key: 'a 1 ' });
     openSeason(document(2, { pending }));
     expect(name()).toBe('Waiting');
     expect(useEditor.getState().selected).toEqual({ kind: 'phase', id: 'p' });

@@ -15,6 +15,10 @@ interface Editor {
   selected: Selected;
   /** What the last change was about: changes of the same thing in a row are undone together. */
   tag: string;
+  /** Number of the revision that the draft was made from. */
+  base: number;
+  /** A newer season that came while a draft was open: it waits until somebody looks at it. */
+  waiting: SeasonDocument | null;
 }
 
 const EMPTY: Season = { phases: [], events: [] };
@@ -27,6 +31,8 @@ export const useEditor = create<Editor>(() => ({
   future: [],
   selected: null,
   tag: '',
+  base: 0,
+  waiting: null,
 }));
 
 const DRAFT = 'maul-season-draft';
@@ -53,21 +59,56 @@ const draftFor = (key: string): Season | undefined => {
 /** Number of the newest revision that a document knows, whether it is in force or waits. */
 export const newestOf = (document: SeasonDocument): number => document.history[0]?.number ?? 0;
 
-/** Opens a document: its waiting season if it has one, else the one in force. The same one again changes nothing. */
+const keyOf = (document: SeasonDocument): string =>
+  `${document.athlete.id} ${newestOf(document)} ${document.pending ? 'waits' : ''}`;
+const seasonOf = (document: SeasonDocument): Season => document.pending?.season ?? document.season;
+
+/**
+ * Opens a document: its waiting season if it has one, else the one in force. The same one again changes nothing; a newer one of the
+ * same athlete waits while a draft is open, so that nothing typed is lost.
+ */
 export const openSeason = (document: SeasonDocument): void => {
-  const key = `${document.athlete.id} ${newestOf(document)} ${document.pending ? 'waits' : ''}`;
-  if (useEditor.getState().key === key) return;
-  const saved = document.pending?.season ?? document.season;
-  const sameAthlete = useEditor.getState().key.startsWith(document.athlete.id);
-  useEditor.setState((before) => ({
+  const state = useEditor.getState();
+  const key = keyOf(document);
+  if (state.key === key) return;
+  const sameAthlete = state.key.startsWith(document.athlete.id);
+  if (sameAthlete && isDirty(state)) return useEditor.setState({ waiting: document });
+  const saved = seasonOf(document);
+  useEditor.setState({
     key,
     saved,
     season: draftFor(key) ?? saved,
     past: [],
     future: [],
-    selected: sameAthlete ? before.selected : null,
+    selected: sameAthlete ? state.selected : null,
     tag: '',
-  }));
+    base: newestOf(document),
+    waiting: null,
+  });
+};
+
+/** Shows the newer season that waits; undo brings the own draft back, to be signed on top of it knowingly. */
+export const takeWaiting = (): void => {
+  const { waiting, season, past } = useEditor.getState();
+  if (!waiting) return;
+  const saved = seasonOf(waiting);
+  useEditor.setState({
+    key: keyOf(waiting),
+    saved,
+    season: saved,
+    past: [...past, season],
+    future: [],
+    tag: '',
+    base: newestOf(waiting),
+    waiting: null,
+  });
+  keepDraft();
+};
+
+/** The draft has been signed: what the server answers next is its own. */
+export const signed = (): void => {
+  useEditor.setState((s) => ({ saved: s.season, past: [], future: [] }));
+  keepDraft();
 };
 
 /** Makes a change. Changes with the same tag in a row are one step back. */
