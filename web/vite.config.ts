@@ -15,6 +15,6 @@ export default defineConfig({
   // The host is passed on as it is: the server compares it with the origin of a write.
   server: {
     host: '127.0.0.1',
-    proxy: api === undefined ? {} : { '/api': { target: api } },
+    proxy: api === undefined ? {} : { '/api': { target: api }, '/calendar': { target: api } },
   },
 });

@@ -168,7 +168,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await run(`create policy finish on calendar_feed for update to maul_app
     using (${OWN} and revoked_at is null) with check (${OWN} and revoked_at is not null)`);
 
-  // A calendar address names no person: its secret reads that athlete's season and routine, and nothing else.
+  // A calendar address names no person: its secret opens that athlete's row and season, and nothing of the log.
   await run(`create function feed_athlete() returns uuid language sql
     stable security definer set search_path = pg_catalog, pg_temp as $$
     select f.athlete_id from public.calendar_feed f
