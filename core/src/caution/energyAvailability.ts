@@ -1,4 +1,4 @@
-import { sessionOn, type Routine } from '../season/index.ts';
+import type { Routine } from '../season/index.ts';
 import { SESSION_MET, sessionKcal, type EquationSex } from '../targets/index.ts';
 import { weekday, type IsoDate } from '../units/index.ts';
 
@@ -15,10 +15,6 @@ export const plannedWork = (routine: Routine, date: IsoDate, weightKg: number): 
   routine.sessions
     .filter((session) => session.weekday === weekday(date))
     .reduce((sum, s) => sum + sessionKcal(SESSION_MET[s.kind], weightKg, s.minutes), 0);
-
-/** True when a session is planned on the date. */
-export const isTrainingDay = (routine: Routine, date: IsoDate): boolean =>
-  sessionOn(routine, weekday(date)) !== undefined;
 
 export interface Availability {
   /** kcal per kg of lean mass a day. */

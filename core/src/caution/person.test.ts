@@ -6,7 +6,6 @@ import { isoDate } from '../units/index.ts';
 import {
   cautionPerson,
   energyAvailability,
-  isTrainingDay,
   NO_STATEMENTS,
   planCautions,
   plannedWork,
@@ -62,10 +61,6 @@ describe('planned work', () => {
   test('only on its weekday, and net of rest', () => {
     expect(plannedWork(routine, DATE, 80)).toBeCloseTo(280, 6);
     expect(plannedWork(routine, isoDate('2026-11-25'), 80)).toBe(0);
-    expect([isTrainingDay(routine, DATE), isTrainingDay(routine, isoDate('2026-11-25'))]).toEqual([
-      true,
-      false,
-    ]);
   });
   test('law: more work or less food never leaves more', () => {
     const body = { weightKg: 80, leanKg: 68, fatSpread: 3.5 };

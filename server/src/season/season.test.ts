@@ -275,6 +275,19 @@ describe('what an athlete says', () => {
       leanKg: 74.1,
     });
   });
+  test('one that was only carried on from an equation gives way to another', async () => {
+    const who = await house.athlete('Ten and a half');
+    const { athlete } = await seasonOf(who);
+    await sql`update basis set expenditure = 3111, expenditure_from = 'carried' where athlete_id = ${who.id}`.execute(
+      house.owner,
+    );
+    await who.put(at(who), athleteBody(athlete, { activityLevel: 2.1 })).expect(200);
+    // Mifflin 1990 at 84.2 kg and 178 cm, times 2.1.
+    const basis = (await seasonOf(who)).bases.at(-1);
+    expect(basis?.expenditureFrom).toBe('equation');
+    expect(basis?.expenditure).toBeGreaterThan(3700);
+    expect(basis?.expenditure).toBeLessThan(3900);
+  });
   test('the coach does not change it', async () => {
     const who = await house.athlete('Eleven');
     const coach = await house.signUp('coach', 'Coach');

@@ -90,6 +90,15 @@ export const startAthlete = async (
     .execute();
 };
 
+const everMeasured = async (trx: AppTransaction, athleteId: string): Promise<boolean> =>
+  (await trx
+    .selectFrom('basis')
+    .select('id')
+    .where('athlete_id', '=', athleteId)
+    .where('expenditure_from', '=', 'balance')
+    .limit(1)
+    .executeTakeFirst()) !== undefined;
+
 /** Changes what an athlete has said; a body figure that differs writes a basis from today. */
 export const changeAthlete = async (
   trx: AppTransaction,
@@ -136,8 +145,11 @@ export const changeAthlete = async (
       body.heightCm !== before.heightCm;
     const fatDiffers = !isDeepStrictEqual(next.fat, fat);
     const stated = statedBasis(body, last.weightKg, body.carbBasis, today, body.basisId);
-    // An expenditure that the log has measured is not thrown away for a new height or body fat.
-    const measured = last.expenditureFrom === 'balance' || last.expenditureFrom === 'carried';
+    // An expenditure that the log has measured is not thrown away for a new height or body fat; one that was only carried on
+    // from an equation is.
+    const measured =
+      last.expenditureFrom === 'balance' ||
+      (last.expenditureFrom === 'carried' && (await everMeasured(trx, athleteId)));
     const keepsEnergy = !energyDiffers || (measured && next.knownKcal === knownKcal);
     if (energyDiffers || fatDiffers || body.carbBasis !== last.carbBasis)
       await writeBasis(trx, athleteId, {

@@ -68,17 +68,20 @@ export const toRevision = ({ season: _s, inForceFrom, ...revision }: SeasonRevis
   from: inForceFrom ?? revision.from,
 });
 
-/** The season as it stood on a date, without who wrote it. */
+/** The season as it stood on a date, without who wrote it: what `revisionOn` finds, with only one document read. */
 export const seasonOn = async (trx: AppTransaction, athleteId: string, date: IsoDate): Promise<Season> => {
-  const { rows } = await sql<{ document: Season }>`
+  const inForce = await sql<{ document: Season }>`
     select r.document from season_revision r
     left join season_release l on l.athlete_id = r.athlete_id and l.revision_id = r.id
     where r.athlete_id = ${athleteId}
-    order by coalesce(case when r.held then l.from_date else r.effective_from end <= ${date}, false) desc,
-      case when coalesce(case when r.held then l.from_date else r.effective_from end <= ${date}, false)
-        then r.revision else -r.revision end desc
-    limit 1`.execute(trx);
-  return rows[0]?.document ?? { phases: [], events: [] };
+      and case when r.held then l.from_date else r.effective_from end <= ${date}::date
+    order by r.revision desc limit 1`.execute(trx);
+  if (inForce.rows[0]) return inForce.rows[0].document;
+  const first = await sql<{ document: Season }>`
+    select document from season_revision where athlete_id = ${athleteId} order by revision limit 1`.execute(
+    trx,
+  );
+  return first.rows[0]?.document ?? { phases: [], events: [] };
 };
 
 const toBasis = (row: {
