@@ -1,10 +1,11 @@
 import { energyOf } from '../energy/index.ts';
 import {
-  gramsUncertainty,
   K90,
+  portionUncertainty,
   sumUncertainty,
   weighedShare,
   type Method,
+  type TrailReadings,
   type UncertainShare,
 } from '../measure/index.ts';
 import { carbohydrate, perGrams, type CarbBasis, type NutrientVector } from '../nutrients/index.ts';
@@ -17,6 +18,8 @@ export interface SheetFood {
   name: string;
   state: string;
   per100g: NutrientVector;
+  /** Relative standard uncertainty of its composition, where better is known than the usual. */
+  doubt?: number;
 }
 
 /** One food, one amount, measured one way. */
@@ -29,6 +32,9 @@ export interface SheetPortion {
   method: Method | null;
   /** The scale's division, grams, when a scale was used. */
   division: number | null;
+  /** Relative standard uncertainty stated for it. */
+  spread?: number | null;
+  trail?: TrailReadings | null;
 }
 
 export interface SheetMeal {
@@ -142,7 +148,7 @@ const portionLine = (
 ): PortionLine => {
   const isLive = live?.portionId === portion.id;
   const now: SheetPortion = isLive
-    ? { ...portion, grams: live.grams, method: 'scale', division: live.division }
+    ? { ...portion, grams: live.grams, method: 'scale', division: live.division, trail: null }
     : portion;
   const grams = now.grams ?? now.plannedGrams ?? 0;
   const measured = eaten ? 'eaten' : 'measured';
@@ -194,8 +200,13 @@ const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Win
       continue;
     }
     eaten += value;
-    const sd = gramsUncertainty(grams, portion.method ?? 'eye', portion.division ?? 1);
-    shares.push({ foodId: portion.food.id, value, relativeGrams: grams > 0 ? sd / grams : 0 });
+    const sd = portionUncertainty({ ...portion, grams, method: portion.method ?? 'eye' });
+    shares.push({
+      foodId: portion.food.id,
+      value,
+      relativeGrams: grams > 0 ? sd / grams : 0,
+      relativeComposition: portion.food.doubt,
+    });
   }
   const lands = eaten + planned;
   return {

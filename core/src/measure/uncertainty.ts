@@ -43,6 +43,47 @@ export const gramsUncertainty = (mass: number, method: Method, division = 1): Gr
     ? scaleUncertainty(mass, division, 2)
     : ((RELATIVE_GRAMS[method] * Math.abs(mass)) as Grams);
 
+/** What a scale said of one portion, as its trail keeps it. Grams. */
+export interface TrailReadings {
+  net: number;
+  division: number;
+  /** How far the readings lay apart when it was taken while moving; 0 when it stood still. */
+  span?: number;
+  /** Readings behind the net: tare and gross are two; a container from memory makes it three. */
+  readings?: number;
+}
+
+/**
+ * Standard uncertainty in grams of a net mass from its trail: each reading d/sqrt(12), the calibration 0.3 % of the net, and for a
+ * capture forced while the scale moved half the span of its readings as a uniform half-width, in quadrature.
+ * Source: JCGM 100:2008 (GUM), 4.3.7 and 5.1.2; calibration from memory.
+ */
+export const trailUncertainty = ({ net, division, span = 0, readings = 2 }: TrailReadings): Grams =>
+  Math.hypot(scaleUncertainty(net, division, readings), span / 2 / Math.sqrt(3)) as Grams;
+
+/** How one portion's grams are known. */
+export interface MeasuredPortion {
+  grams: number;
+  method: Method;
+  division?: number | null;
+  /** Relative standard uncertainty that the measure or the person states; it replaces the method's own. */
+  spread?: number | null;
+  trail?: TrailReadings | null;
+}
+
+/**
+ * Standard uncertainty in grams of a portion: from its trail when a scale weighed it (scaled when only a part of what lay there
+ * is eaten), else from the spread that was stated for it, else from its method.
+ */
+export const portionUncertainty = (portion: MeasuredPortion): Grams => {
+  const { grams, method, division, spread, trail } = portion;
+  const weighed = method === 'scale' || method === 'jar';
+  if (weighed && trail && trail.net > 0)
+    return (trailUncertainty(trail) * (Math.abs(grams) / trail.net)) as Grams;
+  if (!weighed && spread !== undefined && spread !== null) return (spread * Math.abs(grams)) as Grams;
+  return gramsUncertainty(grams, method, division ?? 1);
+};
+
 /** One portion's share of a nutrient and how sure its grams and its composition are. */
 export interface UncertainShare {
   /** Composition is an error common to all portions of one food. */

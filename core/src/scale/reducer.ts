@@ -1,9 +1,12 @@
 import { decimalsOf, fromGrams } from '../units/index.ts';
 import type { Grams } from '../units/index.ts';
-import type { Layer, Reading, Said, ScaleEvent, ScaleState } from './types.ts';
+import type { CaptureWay, Layer, Reading, Said, ScaleEvent, ScaleState } from './types.ts';
 
 /** A scale stands still when its readings of this span, ms, differ by no more than one division. common practice, no source. */
 export const STABLE_SPAN_MS = 800;
+
+/** As many readings tell how much a moving scale moves. */
+const SPAN_READINGS = 5;
 
 /** No single portion is heavier than this, grams: more is a typing error or a pot left on the scale. */
 export const HEAVIEST_PORTION = 5000;
@@ -46,17 +49,22 @@ const say = (state: ScaleState, kind: Said['kind'], sentence: string): ScaleStat
   said: { kind, sentence },
 });
 
-const isStable = (recent: readonly Reading[]): boolean => {
-  const first = recent[0];
-  const last = recent.at(-1);
-  if (!first || !last || last.at - first.at < STABLE_SPAN_MS - EPSILON) return false;
+/** How far readings lie apart, grams. */
+const spanOf = (recent: readonly Reading[]): number => {
   let low = Infinity;
   let high = -Infinity;
   for (const { gross } of recent) {
     low = Math.min(low, gross);
     high = Math.max(high, gross);
   }
-  return high - low <= last.division + EPSILON;
+  return recent.length === 0 ? 0 : tidy(high - low);
+};
+
+const isStable = (recent: readonly Reading[]): boolean => {
+  const first = recent[0];
+  const last = recent.at(-1);
+  if (!first || !last || last.moving || last.at - first.at < STABLE_SPAN_MS - EPSILON) return false;
+  return spanOf(recent) <= last.division + EPSILON;
 };
 
 /** The shortest tail of the readings that still spans the stability time, of one division only. */
@@ -91,7 +99,9 @@ const onReading = (state: ScaleState, reading: Reading): ScaleState => {
   if (next.zero === 'unseen') next = seeZero(next, reading);
   next = { ...next, lastStable: reading.gross };
   if (next.armed === null) return next;
-  return next.armed.act === 'tare' ? tare(next) : capture(next, next.armed.portionId, false);
+  return next.armed.act === 'tare'
+    ? tare(next, next.armed.name)
+    : capture(next, next.armed.portionId, false, next.armed.way);
 };
 
 const seeZero = (state: ScaleState, reading: Reading): ScaleState => {
@@ -109,19 +119,35 @@ const seeZero = (state: ScaleState, reading: Reading): ScaleState => {
   );
 };
 
-const capture = (state: ScaleState, portionId: string, force: boolean): ScaleState => {
+const nothing = (onPan: number, reading: Reading, way: CaptureWay): readonly [Said['kind'], string] => {
+  if (way === 'take')
+    return onPan > EPSILON
+      ? [
+          'nothing-off',
+          `There is ${showMass(onPan, reading)} more on the scale than before: put the full jar on and tare it, then scoop. Nothing was captured.`,
+        ]
+      : ['nothing-off', 'Nothing has been taken out yet. Nothing was captured.'];
+  return onPan < -EPSILON
+    ? [
+        'nothing-on',
+        `There is ${showMass(-onPan, reading)} less on the scale than before: tare first, then pour. Nothing was captured.`,
+      ]
+    : ['nothing-on', 'There is nothing new on the scale. Nothing was captured.'];
+};
+
+const capture = (state: ScaleState, portionId: string, force: boolean, way: CaptureWay): ScaleState => {
   const disarmed: ScaleState = { ...state, armed: null };
   const { reading } = state;
-  const net = liveNet(state);
+  const onPan = liveNet(state);
   if (state.layers.some((l) => l.kind === 'portion' && l.portionId === portionId))
     return say(disarmed, 'already-captured', 'This portion is captured already. Undo it to weigh it again.');
   if (reading?.overload)
     return say(disarmed, 'overload', `The scale is overloaded: take something off. ${kept(state.layers)}`);
-  if (!reading || net === null)
+  if (!reading || onPan === null)
     return say(disarmed, 'no-reading', `No scale is answering. ${kept(state.layers)}`);
   if (!state.stable && !force)
     return say(
-      { ...state, armed: { act: 'capture', portionId } },
+      { ...state, armed: { act: 'capture', portionId, way } },
       'armed',
       'Captures as soon as the scale stands still.',
     );
@@ -131,48 +157,71 @@ const capture = (state: ScaleState, portionId: string, force: boolean): ScaleSta
       'unstable',
       'The scale has just come back: wait until it stands still, then capture.',
     );
-  if (net < reading.division - EPSILON)
-    return say(
-      disarmed,
-      'nothing-on',
-      net < -EPSILON
-        ? `There is ${showMass(-net, reading)} less on the scale than before: tare first, then pour. Nothing was captured.`
-        : 'There is nothing new on the scale. Nothing was captured.',
-    );
+  const net = tidy(way === 'take' ? -onPan : onPan);
+  if (net < reading.division - EPSILON) return say(disarmed, ...nothing(onPan, reading, way));
   if (net > HEAVIEST_PORTION)
     return say(
       disarmed,
       'absurd',
       `${showMass(net, reading)} is more than one portion can be (5 kg). Tare the vessel first. Nothing was captured.`,
     );
+  const below = state.layers.at(-1);
   const layer: Layer = {
     kind: 'portion',
     portionId,
     before: taredAt(state),
     gross: reading.gross,
     net,
+    way,
     division: reading.division,
     settled: state.stable ? 'stable' : 'forced',
+    span: state.stable ? 0 : spanOf(state.recent.slice(-SPAN_READINGS)),
+    readings: below?.kind === 'tare' && below.known ? 3 : 2,
     source: state.source,
   };
   return say(
     { ...disarmed, layers: [...state.layers, layer] },
     'captured',
-    `Captured ${showMass(net, reading)}.`,
+    `Captured ${showMass(net, reading)}${way === 'take' ? ', taken out' : ''}.`,
   );
 };
 
-const tare = (state: ScaleState): ScaleState => {
+const tare = (state: ScaleState, name?: string): ScaleState => {
   const { reading } = state;
   if (!reading || reading.overload || state.link !== 'live')
     return say(state, 'no-reading', 'No scale is answering, so nothing was tared.');
   if (!state.stable)
-    return say({ ...state, armed: { act: 'tare' } }, 'armed', 'Tares as soon as the scale stands still.');
-  const layer: Layer = { kind: 'tare', before: taredAt(state), gross: reading.gross };
+    return say(
+      { ...state, armed: { act: 'tare', name } },
+      'armed',
+      'Tares as soon as the scale stands still.',
+    );
+  const layer: Layer = {
+    kind: 'tare',
+    before: taredAt(state),
+    gross: reading.gross,
+    ...(name === undefined ? {} : { name }),
+  };
   return say(
     { ...state, armed: null, layers: [...state.layers, layer] },
     'tared',
-    `Tared at ${showMass(reading.gross, reading)}.`,
+    `Tared at ${showMass(reading.gross, reading)}${name === undefined ? '' : `: ${name}`}.`,
+  );
+};
+
+/** A container known from before stands under what is on the scale: its weight is set aside in whole divisions. */
+const tareKnown = (state: ScaleState, name: string, grams: number): ScaleState => {
+  const { reading } = state;
+  if (!reading || reading.overload || state.link !== 'live')
+    return say(state, 'no-reading', 'No scale is answering, so nothing was tared.');
+  if (!(grams > 0)) return say(state, 'absurd', `${name} has no weight to set aside. Nothing was tared.`);
+  const before = taredAt(state);
+  const weight = tidy(Math.round(grams / reading.division) * reading.division);
+  const layer: Layer = { kind: 'tare', before, gross: tidy(before + weight), name, known: true };
+  return say(
+    { ...state, armed: null, layers: [...state.layers, layer] },
+    'tared',
+    `${name} is set aside with ${showMass(weight, reading)}, as it was weighed before.`,
   );
 };
 
@@ -184,7 +233,7 @@ const undo = (state: ScaleState): ScaleState => {
   const like = state.reading ?? { unit: 'g' as const, division: 1 };
   const what =
     last.kind === 'portion'
-      ? `The capture of ${showMass(last.net, like)} is undone; it lies on the scale again.`
+      ? `The capture of ${showMass(last.net, like)} is undone; ${last.way === 'take' ? 'it is missing from the jar again' : 'it lies on the scale again'}.`
       : 'The tare is undone.';
   return say({ ...state, layers: state.layers.slice(0, -1) }, 'undone', what);
 };
@@ -193,9 +242,9 @@ const undo = (state: ScaleState): ScaleState => {
  * The bench's whole understanding of a scale, as one pure step: readings and hands in, stable / tare / capture / undo out.
  *
  * - Stable: the readings of the last 0.8 s span no more than one division.
- * - Capture takes gross minus the last tare and sets the scale to zero at once. While the scale moves, tare and capture
+ * - Capture takes gross minus the last tare (or, `way: 'take'`, what has left since it) and sets the scale to zero at once. While the scale moves, tare and capture
  *   wait (`armed`), a capture unless `force` is given; overload and a lost link call it off and lose nothing kept.
- * - Law: the sum of all layers and of what is unclaimed is always the gross, in whole divisions.
+ * - Law: tares, nets (those taken out count against the pan) and what is unclaimed always add up to the gross, in whole divisions.
  *
  * Masses are grams. Never throws; what cannot be done is said in `said` and leaves the layers as they were.
  */
@@ -222,9 +271,11 @@ export const scaleReducer = (state: ScaleState, event: ScaleEvent): ScaleState =
     case 'reading':
       return onReading(state, event.reading);
     case 'tare':
-      return tare(state);
+      return tare(state, event.name);
+    case 'tare-known':
+      return tareKnown(state, event.name, event.grams);
     case 'capture':
-      return capture(state, event.portionId, event.force ?? false);
+      return capture(state, event.portionId, event.force ?? false, event.way ?? 'add');
     case 'undo':
       return undo(state);
     case 'clear':

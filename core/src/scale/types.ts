@@ -7,23 +7,37 @@ export interface Reading {
   division: number;
   unit: 'g' | 'oz';
   overload?: boolean;
+  /** True when the scale itself says that it is not standing still. */
+  moving?: boolean;
 }
+
+/** Whether the food is poured onto the scale or scooped out of what stands on it. */
+export type CaptureWay = 'add' | 'take';
 
 /** Something put on the pan and accounted for. `before` and `gross` are the pan before and after it, grams. */
 export interface Tare {
   kind: 'tare';
   before: number;
   gross: number;
+  /** The container, when one is known. */
+  name?: string;
+  /** Its weight came from memory and not from this scale: one more reading lies behind it. */
+  known?: true;
 }
 export interface Captured {
   kind: 'portion';
   portionId: string;
   before: number;
   gross: number;
-  /** gross - before. */
+  /** What was put on (gross - before), or what was taken off (before - gross); never negative. */
   net: number;
+  way: CaptureWay;
   division: number;
   settled: 'stable' | 'forced';
+  /** How far the last readings lay apart when it was taken, grams; 0 when they did not. */
+  span: number;
+  /** Readings behind the net: tare and gross are two, a container from memory makes it three. */
+  readings: number;
   source: string;
 }
 /** The scale lost its zero: it came back reading something else with the same things on it. */
@@ -51,6 +65,7 @@ export interface Said {
     | 'no-reading'
     | 'unstable'
     | 'nothing-on'
+    | 'nothing-off'
     | 'absurd'
     | 'already-captured'
     | 'nothing-to-undo';
@@ -70,7 +85,7 @@ export interface ScaleState {
   zero: 'trusted' | 'unseen';
   layers: readonly Layer[];
   /** A tare or a capture that waits for the scale to stand still. */
-  armed: { act: 'tare' } | { act: 'capture'; portionId: string } | null;
+  armed: { act: 'tare'; name?: string } | { act: 'capture'; portionId: string; way: CaptureWay } | null;
   said: Said | null;
 }
 
@@ -78,7 +93,9 @@ export type ScaleEvent =
   | { type: 'connect'; source: string }
   | { type: 'disconnect' }
   | { type: 'reading'; reading: Reading }
-  | { type: 'tare' }
-  | { type: 'capture'; portionId: string; force?: boolean }
+  | { type: 'tare'; name?: string }
+  /** What stands on the scale includes a container of this weight, known from before. */
+  | { type: 'tare-known'; name: string; grams: number }
+  | { type: 'capture'; portionId: string; force?: boolean; way?: CaptureWay }
   | { type: 'undo' }
   | { type: 'clear' };

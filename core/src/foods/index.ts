@@ -1,0 +1,2 @@
+export * from './basis.ts';
+export * from './lever.ts';

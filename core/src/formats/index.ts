@@ -1,0 +1,1 @@
+export * from './gtin.ts';
