@@ -118,6 +118,7 @@ export const openHouse = async ({ home, port, say, entry = join(root, 'dist/serv
         PORT: String(port),
         MAUL_APP_URL: appUrl,
         MAUL_ACCOUNTS_URL: urlFor(made.database, 'maul_accounts', links.accounts),
+        MAUL_FILES: join(home, 'files'),
         MAUL_WEB_DIR: execArgv.length > 0 ? '' : join(root, 'dist/web'),
       },
     });

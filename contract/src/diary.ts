@@ -1,41 +1,25 @@
-import { METHODS, type Method } from '@maul/core';
 import { z } from 'zod';
 import { Athlete, Basis, Order, WeighIn } from './athlete.ts';
-import { Base, Day, Id, Moment, Name, Nutrients, PortionGrams, Text, Time, Version, Zone } from './common.ts';
+import { Base, Day, Id, Moment, PortionGrams, Text, Time, Version, Zone } from './common.ts';
+import { MethodName, PortionFood } from './portionFood.ts';
 import { Season } from './season.ts';
-
-export const FoodState = z.enum([
-  'raw',
-  'dry',
-  'cooked',
-  'drained',
-  'canned',
-  'frozen',
-  'pressed',
-  'as sold',
-]);
-
-/** A food as a portion keeps it: copied on the day it was weighed. */
-export const PortionFood = z.strictObject({
-  id: z.string().min(1).max(80),
-  name: Name,
-  state: FoodState,
-  source: z.string().max(300),
-  per100g: Nutrients,
-});
-
-export const MethodName = z.enum(METHODS as readonly [Method, ...Method[]]);
 
 /** What the scale said when a portion was captured, grams. */
 export const Trail = z.strictObject({
   gross: z.number(),
   tare: z.number(),
+  /** What was put on, or what was taken out. */
   net: z.number(),
+  way: z.enum(['add', 'take']).optional(),
   division: z.number().positive(),
   settled: z.enum(['stable', 'forced']),
+  /** How far the readings lay apart when it was taken while moving. */
+  span: z.number().min(0).optional(),
+  readings: z.int().min(1).max(9).optional(),
   source: z.string().max(60),
   at: Moment,
 });
+export type Trail = z.infer<typeof Trail>;
 
 export const Meal = z.strictObject({
   id: Id,
@@ -65,6 +49,8 @@ const portionBody = {
   method: MethodName.nullable(),
   division: z.number().positive().max(100).nullable(),
   trail: Trail.nullable(),
+  /** Relative standard uncertainty of the grams, where the measure or the person states one. */
+  spread: z.number().min(0).max(2).nullable().default(null),
 };
 export const Portion = z.strictObject({ id: Id, ...portionBody, version: Version, deleted: z.boolean() });
 export type PortionRow = z.infer<typeof Portion>;

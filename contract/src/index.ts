@@ -8,3 +8,6 @@ export * from './seasonDocument.ts';
 export * from './foods.ts';
 export * from './roster.ts';
 export * from './routes.ts';
+export * from './portionFood.ts';
+export * from './kitchen.ts';
+export * from './imports.ts';

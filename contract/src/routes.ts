@@ -3,7 +3,18 @@ import { DemoPeople, Grant, Session, ShareWithCoach, SignIn, SignUp } from './ac
 import { Athlete, CautionName, Order, PutAthlete, PutWeighIn, SignOrder, Start, WeighIn } from './athlete.ts';
 import { Day, Empty, Id } from './common.ts';
 import { DayDocument, Meal, Note, Portion, PutMeal, PutNote, PutPortion } from './diary.ts';
-import { Food, FoodQuery, FoodResults, PutFood } from './foods.ts';
+import {
+  Correction,
+  Food,
+  FoodMark,
+  FoodQuery,
+  FoodResults,
+  FoodVersions,
+  LogQuery,
+  PutFood,
+} from './foods.ts';
+import { FoodImport, ImportOptions, ImportPreview, ImportReject, PutImport } from './imports.ts';
+import { Kitchen, KitchenContainer, Log, PutContainer, PutYield, YieldSeen } from './kitchen.ts';
 import { Roster } from './roster.ts';
 import {
   CalendarFeed,
@@ -223,6 +234,104 @@ export const routes = {
     body: PutFood,
     response: Food,
   }),
+  ownFoods: route('get', '/api/athletes/:athleteId/own-foods', 'Every own food, by name.', {
+    params: ofAthlete,
+    response: FoodResults,
+  }),
+  foodsByCode: route(
+    'get',
+    '/api/athletes/:athleteId/foods-by-code/:code',
+    'The foods with a trade item number; none when it is not known here.',
+    { params: z.strictObject({ athleteId: Id, code: z.string().max(40) }), response: FoodResults },
+  ),
+  markFood: route(
+    'put',
+    '/api/athletes/:athleteId/food-marks/:foodId',
+    'Says of any food whether it is a lever and whether it is in stock.',
+    {
+      params: z.strictObject({ athleteId: Id, foodId: z.string().min(1).max(80) }),
+      body: FoodMark,
+      response: FoodMark,
+    },
+  ),
+  foodVersions: route(
+    'get',
+    '/api/athletes/:athleteId/foods/:id/versions',
+    'The versions an own food had, the present one first.',
+    { params: inAthlete, response: FoodVersions },
+  ),
+  correctPast: route(
+    'put',
+    '/api/athletes/:athleteId/foods/:id/corrections/:correctionId',
+    'Also corrects past portions of an own food to its present figures.',
+    { params: z.strictObject({ athleteId: Id, id: Id, correctionId: Id }), response: Correction },
+  ),
+  undoCorrection: route(
+    'delete',
+    '/api/athletes/:athleteId/foods/:id/corrections/:correctionId',
+    'Takes a correction back: each portion is again as it was, unless it was changed since.',
+    { params: z.strictObject({ athleteId: Id, id: Id, correctionId: Id }), response: Correction },
+  ),
+  kitchen: route('get', '/api/athletes/:athleteId/kitchen', 'Containers and yields that are remembered.', {
+    params: ofAthlete,
+    response: Kitchen,
+  }),
+  putContainer: route('put', '/api/athletes/:athleteId/containers/:id', 'A container and its empty weight.', {
+    params: inAthlete,
+    body: PutContainer,
+    response: KitchenContainer,
+  }),
+  putYield: route('put', '/api/athletes/:athleteId/yields/:id', 'A food weighed before and after cooking.', {
+    params: inAthlete,
+    body: PutYield,
+    response: YieldSeen,
+  }),
+  log: route('get', '/api/athletes/:athleteId/log', 'What was eaten between two days, at most five weeks.', {
+    params: ofAthlete,
+    query: LogQuery,
+    response: Log,
+  }),
+  imports: route('get', '/api/athletes/:athleteId/imports', 'Every import of foods, the newest first.', {
+    params: ofAthlete,
+    response: z.strictObject({ imports: z.array(FoodImport) }),
+  }),
+  putImport: route('put', '/api/athletes/:athleteId/imports/:id', 'Announces a file of foods.', {
+    params: inAthlete,
+    body: PutImport,
+    response: FoodImport,
+  }),
+  previewImport: route(
+    'post',
+    '/api/athletes/:athleteId/imports/:id/preview',
+    'Reads the start of a file that has arrived and says what it would become.',
+    {
+      params: inAthlete,
+      body: z.strictObject({ options: ImportOptions.nullable() }),
+      response: ImportPreview,
+    },
+  ),
+  runImport: route(
+    'put',
+    '/api/athletes/:athleteId/imports/:id/run',
+    'Imports the file in the background, or goes on where it stopped.',
+    { params: inAthlete, body: ImportOptions, response: FoodImport },
+  ),
+  stopImport: route('delete', '/api/athletes/:athleteId/imports/:id/run', 'Stops it; what is read is kept.', {
+    params: inAthlete,
+    response: FoodImport,
+  }),
+  importRejects: route(
+    'get',
+    '/api/athletes/:athleteId/imports/:id/rejects',
+    'The lines that were not taken, with reasons; at most a thousand are kept.',
+    { params: inAthlete, response: z.strictObject({ rejects: z.array(ImportReject) }) },
+  ),
+  dropImport: route(
+    'delete',
+    '/api/athletes/:athleteId/imports/:id',
+    'Takes an import away with all its foods. Portions weighed from them keep theirs.',
+    { params: inAthlete },
+  ),
   roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', {
     response: Roster,
   }),
@@ -238,7 +347,19 @@ export type ResponseOf<N extends RouteName> = z.infer<Part<N, 'response'>>;
 /** What the server tells a listening page: something of this athlete has changed. Sent over `/api/events`. */
 export const ChangeEvent = z.strictObject({
   athleteId: Id,
-  what: z.enum(['meal', 'portion', 'note', 'order', 'weigh-in', 'season', 'grant', 'food', 'athlete']),
+  what: z.enum([
+    'meal',
+    'portion',
+    'note',
+    'order',
+    'weigh-in',
+    'season',
+    'grant',
+    'food',
+    'athlete',
+    'kitchen',
+    'import',
+  ]),
 });
 export type ChangeEvent = z.infer<typeof ChangeEvent>;
 export const EVENTS_PATH = '/api/events';

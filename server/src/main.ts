@@ -4,6 +4,7 @@ import { findSession, signInLimits } from './accounts/index.ts';
 import { makeDb, makePool } from './db/connect.ts';
 import type { AccountsDatabase, AppDatabase } from './db/schema.ts';
 import { ChangeFeed } from './events/index.ts';
+import { stopImports } from './exchange/index.ts';
 import { createApp } from './http/app.ts';
 
 const need = (name: string): string => {
@@ -26,6 +27,7 @@ const server = createServer(
   createApp({
     house: {
       app,
+      pool: appPool,
       accounts,
       limits: signInLimits(accountsPool),
       findSession: (token) => findSession(accounts, token),
@@ -38,6 +40,7 @@ const server = createServer(
 );
 
 const stop = async (): Promise<void> => {
+  await stopImports();
   await feed.close();
   server.closeAllConnections();
   server.close();

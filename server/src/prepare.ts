@@ -53,7 +53,7 @@ try {
   await refuseForeignDatabase(owner);
   await ensureRoles(owner, passwords);
   await migrate(owner);
-  await loadReferenceFoods(owner, `${data}/foods.csv`);
+  await loadReferenceFoods(owner, data);
   const said = process.env.MAUL_DEMO === 'off' ? null : await ensureDemo({ owner, app, accounts }, data);
   console.log(JSON.stringify({ database, said, demo: await demoPeople(owner) }));
 } finally {

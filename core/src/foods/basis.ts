@@ -1,17 +1,20 @@
 import { labelInterval, type Interval, type LabelRules } from '../energy/index.ts';
 import { TAGNAME_LIST, type NutrientVector, type Tagname } from '../nutrients/index.ts';
 
-/** What the figures of a source are for. Density in g/mL; null where it is unknown, and millilitres are then taken as grams. */
-export type FoodBasis =
-  { kind: '100 g' } | { kind: '100 mL'; density: number | null } | { kind: 'serving'; grams: number };
+/** What the figures of a source are for. */
+export type FoodBasis = { kind: '100 g' } | { kind: '100 mL' } | { kind: 'serving'; grams: number };
 
-/** How many grams the figures of a basis are for. */
-export const basisGrams = (basis: FoodBasis): number =>
-  basis.kind === '100 g' ? 100 : basis.kind === 'serving' ? basis.grams : 100 * (basis.density ?? 1);
+/** How many grams the figures of a basis are for. Density in g/mL; where it is unknown (null) millilitres are taken as grams. */
+export const basisGrams = (basis: FoodBasis, density: number | null): number =>
+  basis.kind === '100 g' ? 100 : basis.kind === 'serving' ? basis.grams : 100 * (density ?? 1);
 
 /** Figures of a source brought to 100 g. Throws RangeError for a basis of no grams. */
-export const per100Grams = (figures: NutrientVector, basis: FoodBasis): NutrientVector => {
-  const grams = basisGrams(basis);
+export const per100Grams = (
+  figures: NutrientVector,
+  basis: FoodBasis,
+  density: number | null,
+): NutrientVector => {
+  const grams = basisGrams(basis, density);
   if (!(grams > 0)) throw new RangeError('Say for how many grams the figures are.');
   const out: Partial<Record<Tagname, number>> = {};
   for (const tag of TAGNAME_LIST) {

@@ -12,11 +12,11 @@ import { chiefMacro, leverAnswer } from './lever.ts';
 
 describe('what figures are for', () => {
   test('per 100 g, per serving, per 100 mL with and without a density', () => {
-    expect(per100Grams({ PROCNT: 8 }, { kind: 'serving', grams: 40 })).toEqual({ PROCNT: 20 });
-    expect(per100Grams({ FAT: 92 }, { kind: '100 mL', density: 0.92 }).FAT).toBeCloseTo(100, 6);
-    expect(per100Grams({ PROCNT: 3.4 }, { kind: '100 mL', density: null })).toEqual({ PROCNT: 3.4 });
-    expect(basisGrams({ kind: '100 g' })).toBe(100);
-    expect(() => per100Grams({}, { kind: 'serving', grams: 0 })).toThrow('how many grams');
+    expect(per100Grams({ PROCNT: 8 }, { kind: 'serving', grams: 40 }, null)).toEqual({ PROCNT: 20 });
+    expect(per100Grams({ FAT: 92 }, { kind: '100 mL' }, 0.92).FAT).toBeCloseTo(100, 6);
+    expect(per100Grams({ PROCNT: 3.4 }, { kind: '100 mL' }, null)).toEqual({ PROCNT: 3.4 });
+    expect(basisGrams({ kind: '100 g' }, null)).toBe(100);
+    expect(() => per100Grams({}, { kind: 'serving', grams: 0 }, null)).toThrow('how many grams');
   });
   test('millilitres both ways, and whether a density was assumed', () => {
     expect(gramsOfMillilitres(250, 1.03)).toEqual({ grams: 257.5, assumed: false });

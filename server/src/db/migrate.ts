@@ -2,8 +2,13 @@ import { Migrator, sql, type Kysely, type Migration } from 'kysely';
 import pg from 'pg';
 import * as ground from './migrations/0001_ground.ts';
 import * as season from './migrations/0002_season.ts';
+import * as kitchen from './migrations/0003_kitchen.ts';
 
-const migrations: Record<string, Migration> = { '0001_ground': ground, '0002_season': season };
+const migrations: Record<string, Migration> = {
+  '0001_ground': ground,
+  '0002_season': season,
+  '0003_kitchen': kitchen,
+};
 
 /**
  * Brings a database up to date, forward only, or up to the step named. Safe to repeat. Throws what went wrong; a failed step

@@ -1,4 +1,4 @@
-import type { PortionRow, Profile } from '@maul/contract';
+import type { FoodDetails, ImportOptions, Measure, PortionRow, Profile } from '@maul/contract';
 import type {
   CarbBasis,
   Caution,
@@ -40,6 +40,7 @@ export interface PortionTable extends Versioned {
   method: Method | null;
   division: number | null;
   trail: NullableJson<NonNullable<PortionRow['trail']>>;
+  spread: number | null;
 }
 export interface NoteTable extends Versioned {
   day: IsoDate;
@@ -55,7 +56,27 @@ export interface FoodOwnTable extends Versioned {
   name: string;
   state: string;
   per100g: Json<NutrientVector>;
-  measures: Json<{ name: string; grams: number }[]>;
+  measures: Json<Measure[]>;
+  details: Json<FoodDetails>;
+  source: string;
+}
+export interface ContainerTable extends Versioned {
+  name: string;
+  grams: number;
+}
+export interface YieldSeenTable extends Versioned {
+  food_id: string;
+  food_name: string;
+  method: string;
+  raw_grams: number;
+  cooked_grams: number;
+  day: IsoDate;
+}
+/** What a correction of past portions replaced, and the version each portion had after it. */
+export interface CorrectedPortion {
+  id: string;
+  food: PortionRow['food'];
+  version: number;
 }
 
 /** What the app's role sees. */
@@ -150,11 +171,48 @@ export interface AppDatabase {
     name: string;
     state: string;
     per100g: Json<NutrientVector>;
-    measures: Json<{ name: string; grams: number }[]>;
+    measures: Json<Measure[]>;
+    details: Json<FoodDetails>;
     source: string;
     remark: string | null;
     offered_first: boolean;
     search: string;
+  };
+  container: ContainerTable;
+  yield_seen: YieldSeenTable;
+  food_mark: { athlete_id: string; food_id: string; lever: boolean; in_stock: boolean; updated_at: Written };
+  food_correction: {
+    athlete_id: string;
+    id: string;
+    food_id: string;
+    portions: Json<CorrectedPortion[]>;
+    at: Written;
+    undone_at: string | null;
+  };
+  food_import: {
+    athlete_id: string;
+    id: string;
+    file_name: string;
+    bytes: string;
+    received: string;
+    options: NullableJson<ImportOptions>;
+    state: string;
+    read: number;
+    kept: number;
+    duplicates: number;
+    rejected: number;
+    part: number;
+    sentence: string | null;
+    created_at: Written;
+    updated_at: Written;
+  };
+  food_import_reject: {
+    athlete_id: string;
+    import_id: string;
+    n: number;
+    line: number;
+    what: string;
+    reason: string;
   };
 }
 

@@ -2,7 +2,15 @@ import { isDeepStrictEqual } from 'node:util';
 import { sql } from 'kysely';
 import type { AppTransaction } from './connect.ts';
 import { ProblemError } from '../http/problems.ts';
-import type { FoodOwnTable, MealTable, NoteTable, PortionTable, WeighInTable } from './schema.ts';
+import type {
+  ContainerTable,
+  FoodOwnTable,
+  MealTable,
+  NoteTable,
+  PortionTable,
+  WeighInTable,
+  YieldSeenTable,
+} from './schema.ts';
 
 export interface VersionedTables {
   meal: MealTable;
@@ -10,6 +18,8 @@ export interface VersionedTables {
   note: NoteTable;
   weigh_in: WeighInTable;
   food_own: FoodOwnTable;
+  container: ContainerTable;
+  yield_seen: YieldSeenTable;
 }
 
 type Values = Record<string, unknown>;

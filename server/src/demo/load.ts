@@ -68,7 +68,7 @@ const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean
 
 const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Promise<void> => {
   const scenario = await readScenario(dataDir);
-  const foods = new Map((await referenceFoods(`${dataDir}/foods.csv`)).map((f) => [f.id, f]));
+  const foods = new Map((await referenceFoods(dataDir)).map((f) => [f.id, f]));
   const passwordHash = await hashPassword(DEMO_PASSWORD);
   const random = seededRandom(scenario.seed);
   const coachId = seededUuid(now.getTime(), random);

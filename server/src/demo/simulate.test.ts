@@ -42,7 +42,7 @@ const sheetOn = (made: DemoAthlete, date: IsoDate) => {
 
 beforeAll(async () => {
   scenario = await readScenario(DATA);
-  foods = new Map((await referenceFoods(join(DATA, 'foods.csv'))).map((f) => [f.id, f]));
+  foods = new Map((await referenceFoods(DATA)).map((f) => [f.id, f]));
   people = new Map(
     scenario.athletes.map((a, i) => [a.name, simulateAthlete(a, foods, scenario.seed + i, NOW)]),
   );

@@ -110,7 +110,7 @@ interface Hands {
 const measuredPortion = (
   hands: Hands,
   portion: MenuPortion,
-): Pick<PortionRow, 'grams' | 'method' | 'division' | 'trail'> => {
+): Pick<PortionRow, 'grams' | 'method' | 'division' | 'trail' | 'spread'> => {
   const { random, athlete } = hands;
   const byEye = portion.method === 'scale' && random() < athlete.adherence.unweighed;
   const method = byEye ? 'eye' : portion.method;
@@ -118,7 +118,7 @@ const measuredPortion = (
   const poured = portion.grams * (1 + spread * standardNormal(random));
   const grams =
     method === 'scale' ? Math.max(1, Math.round(poured)) : gramsStep(portion, Math.max(1, poured));
-  return { grams, method, division: method === 'scale' ? 1 : null, trail: null };
+  return { grams, method, division: method === 'scale' ? 1 : null, trail: null, spread: null };
 };
 
 const portionRow = (
@@ -134,7 +134,7 @@ const portionRow = (
   plannedGrams: portion.grams,
   ...(measured
     ? measuredPortion(hands, portion)
-    : { grams: null, method: null, division: null, trail: null }),
+    : { grams: null, method: null, division: null, trail: null, spread: null }),
 });
 
 const snapshot = (food: ReferenceFood): PortionRow['food'] => ({
@@ -143,6 +143,9 @@ const snapshot = (food: ReferenceFood): PortionRow['food'] => ({
   state: food.state as z.infer<typeof FoodState>,
   source: food.source,
   per100g: food.per100g,
+  lever: food.details.tags.includes('lever'),
+  measures: food.measures,
+  density: food.details.density,
 });
 
 const OFF_PLAN = ['chocolate-dark', 'peanut-butter', 'bread-white', 'dates', 'cashews', 'jam'];
@@ -168,6 +171,7 @@ const offPlanMeal = (hands: Hands, day: IsoDate, foods: ReadonlyMap<string, Refe
         method: 'eye',
         division: null,
         trail: null,
+        spread: null,
       },
     ],
   };

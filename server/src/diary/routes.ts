@@ -1,10 +1,11 @@
-import { addDays, phaseOn } from '@maul/core';
+import { addDays, daysBetween, phaseOn } from '@maul/core';
 import type { NoteRow } from '@maul/contract';
 import type { Router } from 'express';
 import { sql, type Selectable } from 'kysely';
 import type { NoteTable } from '../db/schema.ts';
 import { putVersioned } from '../db/versioned.ts';
 import { mount, type House } from '../http/mount.ts';
+import { ProblemError } from '../http/problems.ts';
 import { athleteOf, basesAround, ensureBasis, ordersFor, seasonOn, todayOf } from '../season/index.ts';
 import { mealsOn, notesOn, portionsOf, toMeal, toPortion, toWeighIn, weighInOn } from './store.ts';
 
@@ -30,6 +31,31 @@ export const mountDiary = (router: Router, house: House): void => {
     }),
   );
 
+  mount(router, house, 'log', ({ params: { athleteId }, query: { from, to }, acting }) => {
+    const days = daysBetween(from, to);
+    if (days < 0 || days > 34)
+      throw new ProblemError('invalid', 'A log runs from a day to a later one, at most five weeks.');
+    return acting(async (trx) => {
+      const meals = await mealsOn(trx, athleteId, from, to);
+      const dayOf = new Map(meals.map((m) => [m.id, m.day]));
+      const portions = await portionsOf(trx, athleteId, [...dayOf.keys()]);
+      return {
+        days: [...new Set(dayOf.values())].sort().map((date) => ({
+          date,
+          portions: portions
+            .filter((p) => dayOf.get(p.mealId) === date)
+            .map(({ mealId, food, grams, plannedGrams, method }) => ({
+              mealId,
+              food,
+              grams,
+              plannedGrams,
+              method,
+            })),
+        })),
+      };
+    });
+  });
+
   mount(router, house, 'putMeal', ({ params, body: { base, deleted, ...values }, acting }) =>
     acting((trx) => putVersioned(trx, 'meal', params, base, deleted, values, toMeal)),
   );
@@ -51,6 +77,7 @@ export const mountDiary = (router: Router, house: House): void => {
           method: body.method,
           division: body.division,
           trail: body.trail,
+          spread: body.spread,
         },
         toPortion,
       ),

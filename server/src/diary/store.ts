@@ -24,6 +24,7 @@ export const toPortion = (row: Selectable<PortionTable>): PortionRow => ({
   method: row.method,
   division: row.division,
   trail: row.trail,
+  spread: row.spread,
   version: row.version,
   deleted: row.deleted_at !== null,
 });

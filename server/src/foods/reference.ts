@@ -1,5 +1,5 @@
-import { isTagname, tableKcal, type NutrientVector, type Tagname } from '@maul/core';
-import { FoodState } from '@maul/contract';
+import { FoodDetails, FoodState, NO_DETAILS, type Measure } from '@maul/contract';
+import { isTagname, per100Grams, readGtin, tableKcal, type NutrientVector, type Tagname } from '@maul/core';
 import Papa from 'papaparse';
 
 /** A reference food, ready for the database. */
@@ -8,7 +8,8 @@ export interface ReferenceFood {
   name: string;
   state: string;
   per100g: NutrientVector;
-  measures: { name: string; grams: number }[];
+  measures: Measure[];
+  details: FoodDetails;
   source: string;
   remark: string | null;
   offeredFirst: boolean;
@@ -85,6 +86,7 @@ export const fromComposition = (row: CompositionRow): ReferenceFood => {
     state: 'raw',
     per100g,
     measures: [],
+    details: NO_DETAILS,
     source: COMPOSITION_SOURCE,
     remark: remarkOf({ energyUnknown, carbsUnknown, strays, statedKj, ruleKj }),
     offeredFirst: !strays,
@@ -107,44 +109,116 @@ const remarkOf = (row: {
   return row.carbsUnknown ? 'The table leaves the carbohydrate blank; it is unknown, not zero.' : null;
 };
 
-/** Reads Maul's own everyday foods. Throws, with the line, on anything that is not right: this file ships with Maul. */
-export const readOwnTable = (csv: string): ReferenceFood[] => {
+type Fail = (why: string) => Error;
+
+const rowsOf = (csv: string, file: string): Record<string, string>[] => {
   const parsed = Papa.parse<Record<string, string>>(csv, {
     header: true,
     skipEmptyLines: true,
     comments: '#',
   });
   if (parsed.errors[0])
-    throw new Error(`data/foods.csv: ${parsed.errors[0].message} (row ${parsed.errors[0].row ?? '?'})`);
-  return parsed.data.map((row, i) => {
+    throw new Error(`${file}: ${parsed.errors[0].message} (row ${parsed.errors[0].row ?? '?'})`);
+  return parsed.data;
+};
+
+const stateOf = (state: string | undefined, fail: Fail): FoodState => {
+  const known = FoodState.safeParse(state);
+  if (!known.success) throw fail(`"${state ?? ''}" is no state`);
+  return known.data;
+};
+
+/** The nutrients among a row's columns; an empty one is unknown. */
+const vectorOf = (rest: Record<string, string>, fail: Fail): NutrientVector => {
+  const vector: Partial<Record<Tagname, number>> = {};
+  for (const [key, text] of Object.entries(rest)) {
+    if (text === '') continue;
+    const value = Number(text);
+    if (!isTagname(key) || !(value >= 0)) throw fail(`${key} cannot be "${text}"`);
+    vector[key] = value;
+  }
+  return vector;
+};
+
+const wordsIn = (text: string): string[] => (text === '' ? [] : text.split(';'));
+
+/** Reads Maul's own everyday foods. Throws, with the line, on anything that is not right: this file ships with Maul. */
+export const readOwnTable = (csv: string): ReferenceFood[] =>
+  rowsOf(csv, 'data/foods.csv').map((row, i) => {
     const fail = (why: string) => new Error(`data/foods.csv, food ${i + 1} (${row.name ?? '?'}): ${why}`);
-    const { id, name, state, measures = '', also = '', ...rest } = row;
+    const {
+      id,
+      name,
+      state,
+      measures = '',
+      also = '',
+      allergens = '',
+      density = '',
+      edible = '',
+      tags = '',
+      ...rest
+    } = row;
     if (!id || !name) throw fail('it needs an id and a name');
-    const known = FoodState.safeParse(state);
-    if (!known.success) throw fail(`"${state ?? ''}" is no state`);
-    const per100g: Partial<Record<Tagname, number>> = {};
-    for (const [key, text] of Object.entries(rest)) {
-      if (text === '') continue;
-      const value = Number(text);
-      if (!isTagname(key) || !(value >= 0)) throw fail(`${key} cannot be "${text}"`);
-      per100g[key] = value;
-    }
+    const known = stateOf(state, fail);
+    const [part = '', ...refuse] = edible.split(' ');
+    const details = FoodDetails.safeParse({
+      allergens: wordsIn(allergens),
+      tags: wordsIn(tags),
+      density: density === '' ? null : Number(density),
+      edible: edible === '' ? null : { part: Number(part), refuse: refuse.join(' ') },
+    });
+    if (!details.success) throw fail(details.error.issues[0]?.message ?? 'its details are wrong');
     return {
       id: `maul-${id}`,
       name,
-      state: known.data,
-      per100g,
-      measures: measures === '' ? [] : measures.split(';').map((m) => readMeasure(m, fail)),
+      state: known,
+      per100g: vectorOf(rest, fail),
+      measures: wordsIn(measures).map((m) => readMeasure(m, fail)),
+      details: details.data,
       source: 'Maul’s everyday foods: values from memory, to be replaced by your label',
       remark: null,
       offeredFirst: true,
-      search: `${name} ${known.data} ${also}`.toLowerCase().trim(),
+      search: `${name} ${known} ${also}`.toLowerCase().trim(),
     };
   });
-};
 
-const readMeasure = (text: string, fail: (why: string) => Error) => {
+const readMeasure = (text: string, fail: Fail): Measure => {
   const [name = '', grams = ''] = text.split('=');
   if (name === '' || !(Number(grams) > 0)) throw fail(`the measure "${text}" is not written name=grams`);
-  return { name: name.trim(), grams: Number(grams) };
+  return { name: name.trim(), grams: Number(grams), spread: null };
 };
+
+/** Reads the invented packages of the stand-in code reader: figures for one serving, as a label states them. Throws, with the line. */
+export const readPackages = (csv: string): ReferenceFood[] =>
+  rowsOf(csv, 'data/packages.csv').map((row, i) => {
+    const fail = (why: string) => new Error(`data/packages.csv, package ${i + 1}: ${why}`);
+    const { code = '', name = '', state, rules = '', serving = '', pack = '', allergens = '', ...rest } = row;
+    const read = readGtin(code);
+    if (!read.ok) throw fail(read.sentence);
+    const grams = Number(serving);
+    const basis = { kind: 'serving' as const, grams };
+    const figures = vectorOf(rest, fail);
+    const details = FoodDetails.safeParse({
+      basis,
+      packGrams: Number(pack),
+      allergens: wordsIn(allergens),
+      code: read.gtin,
+      label: { rules, grams, kcal: figures.ENERC },
+    });
+    if (!details.success) throw fail(details.error.issues[0]?.message ?? 'its details are wrong');
+    return {
+      id: `pack-${read.gtin}`,
+      name,
+      state: stateOf(state, fail),
+      per100g: per100Grams(figures, basis, null),
+      measures: [
+        { name: 'serving', grams, spread: 0.1 },
+        { name: 'pack', grams: Number(pack), spread: null },
+      ],
+      details: details.data,
+      source: 'Label of an invented package (stand-in code reader)',
+      remark: null,
+      offeredFirst: true,
+      search: `${name} ${state ?? ''}`.toLowerCase(),
+    };
+  });

@@ -8,6 +8,7 @@ import { pinoHttp } from 'pino-http';
 import { mountAccounts } from '../accounts/index.ts';
 import { mountDiary } from '../diary/index.ts';
 import type { ChangeFeed } from '../events/index.ts';
+import { mountExchange } from '../exchange/index.ts';
 import { mountFoods } from '../foods/index.ts';
 import { mountReview } from '../review/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountSeason } from '../season/index.ts';
@@ -77,6 +78,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   mountSeason(api, house);
   mountDiary(api, house);
   mountFoods(api, house);
+  mountExchange(api, house);
   mountReview(api, house);
   api.use('/api', () => {
     throw new ProblemError('not-found', 'There is no such address.');

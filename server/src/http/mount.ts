@@ -1,5 +1,6 @@
 import { routes, type ParamsOf, type ResponseOf, type RouteName } from '@maul/contract';
 import type { Request, Response, Router } from 'express';
+import type { Pool } from 'pg';
 import type { z } from 'zod';
 import type { AccountsDb, AppDb, AppTransaction } from '../db/connect.ts';
 import { acting } from '../db/connect.ts';
@@ -20,6 +21,8 @@ export interface SignInLimits {
 
 export interface House {
   app: AppDb;
+  /** The connections behind `app`, for COPY. */
+  pool: Pool;
   accounts: AccountsDb;
   limits: SignInLimits;
   /** Finds the live session of a token; undefined when there is none. */

@@ -31,6 +31,7 @@ beforeAll(async () => {
   app = createApp({
     house: {
       app: appDb,
+      pool,
       accounts,
       limits: signInLimits(pool),
       findSession: (token) => findSession(accounts, token),

@@ -21,7 +21,7 @@ const setup = async (): Promise<void> => {
   const owner = makeDb<unknown>(makePool(`${base}/template_maul`, 2));
   await ensureRoles(owner, { app: 'app', accounts: 'accounts' });
   await migrate(owner);
-  await loadReferenceFoods(owner, join(import.meta.dirname, '../../../data/foods.csv'));
+  await loadReferenceFoods(owner, join(import.meta.dirname, '../../../data'));
   await owner.destroy();
   process.env.MAUL_TEST_PORT = String(postgres.port);
   Object.assign(globalThis, { maulTest: { postgres, home } });

@@ -58,7 +58,8 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
   await admin.query('select pg_advisory_unlock(4180)');
   await admin.end();
   const owner = makeDb<unknown>(makePool(url('maul_owner'), 3));
-  const appDb = makeDb<AppDatabase>(makePool(url('maul_app'), 5));
+  const pool = makePool(url('maul_app'), 5);
+  const appDb = makeDb<AppDatabase>(pool);
   const accountsPool = makePool(url('maul_accounts'), 5);
   const accounts = makeDb<AccountsDatabase>(accountsPool);
   const feed = new ChangeFeed(appDb, url('maul_app'));
@@ -67,6 +68,7 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
   const app = createApp({
     house: {
       app: appDb,
+      pool,
       accounts,
       limits: signInLimits(accountsPool),
       findSession: (token) => findSession(accounts, token),

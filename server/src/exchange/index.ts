@@ -1,0 +1,2 @@
+export { mountExchange } from './routes.ts';
+export { stopImports } from './run.ts';
