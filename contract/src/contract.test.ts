@@ -63,6 +63,7 @@ describe('every route', () => {
       ['athleteId', true],
       ['q', false],
       ['limit', false],
+      ['at', false],
     ]);
   });
 });

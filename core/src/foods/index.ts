@@ -1,2 +1,3 @@
 export * from './basis.ts';
 export * from './lever.ts';
+export * from './amount.ts';

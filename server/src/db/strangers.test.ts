@@ -33,6 +33,12 @@ const TABLES = [
   'row_history',
   'season_release',
   'caution_confirmation',
+  'container',
+  'yield_seen',
+  'food_mark',
+  'food_correction',
+  'food_import',
+  'food_import_reject',
 ];
 
 let house: TestHouse;
@@ -68,6 +74,28 @@ beforeAll(async () => {
       deleted: false,
     })
     .expect(200);
+  await athlete
+    .put(`${at}/containers/${uuidv7()}`, { base: 0, name: 'Bowl', grams: 386, deleted: false })
+    .expect(200);
+  await athlete
+    .put(`${at}/yields/${uuidv7()}`, {
+      base: 0,
+      foodId: 'x',
+      foodName: 'Rice',
+      method: 'boiled',
+      rawGrams: 100,
+      cookedGrams: 280,
+      day: today,
+      deleted: false,
+    })
+    .expect(200);
+  await athlete.put(`${at}/food-marks/maul-potato`, { lever: true, inStock: true }).expect(200);
+  const importId = uuidv7();
+  await athlete.put(`${at}/imports/${importId}`, { fileName: 'foods.csv', bytes: 10 }).expect(200);
+  await sql`insert into food_import_reject (athlete_id, import_id, n, line, what, reason)
+    values (${athlete.id}, ${importId}, 1, 2, 'Odd', 'Test')`.execute(house.owner);
+  await sql`insert into food_correction (athlete_id, id, food_id, portions)
+    values (${athlete.id}, ${uuidv7()}, ${uuidv7()}, '[]')`.execute(house.owner);
   await former
     .put(`${at}/notes/${uuidv7()}`, { base: 0, day: today, mealId, text: 'Seen', deleted: false })
     .expect(200);
@@ -133,7 +161,17 @@ describe('hand-written SQL under the app’s role', () => {
   ];
   test.each(others)('%s writes nothing', async (_who, person) => {
     await as(person(), async (c) => {
-      for (const table of ['meal', 'portion', 'note', 'weigh_in', 'food_own', 'athlete', 'coach_grant']) {
+      for (const table of [
+        'meal',
+        'portion',
+        'note',
+        'weigh_in',
+        'food_own',
+        'container',
+        'yield_seen',
+        'athlete',
+        'coach_grant',
+      ]) {
         const set =
           table === 'athlete'
             ? 'height_cm = 1'
@@ -174,6 +212,27 @@ describe('hand-written SQL under the app’s role', () => {
         [
           `insert into caution_confirmation (athlete_id, id, caution_id, person_id, by_role) values ($1, $2, 'swings', $3, 'athlete')`,
           [athlete.id, uuidv7(), person()?.id ?? athlete.id],
+        ],
+        [
+          `insert into container (athlete_id, id, name, grams) values ($1, $2, 'x', 1)`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into yield_seen (athlete_id, id, food_id, food_name, method, raw_grams, cooked_grams, day)
+          values ($1, $2, 'x', 'x', 'x', 1, 1, '2026-01-01')`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into food_mark (athlete_id, food_id, lever, in_stock) values ($1, $2, true, true)`,
+          [athlete.id, 'x'],
+        ],
+        [
+          `insert into food_correction (athlete_id, id, food_id, portions) values ($1, $2, $2, '[]')`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into food_import (athlete_id, id, file_name, bytes) values ($1, $2, 'x', 1)`,
+          [athlete.id, uuidv7()],
         ],
         [
           `insert into calendar_feed (athlete_id, id, token_hash) values ($1, $2, '\\x00')`,
@@ -285,6 +344,12 @@ describe('every address, as a stranger, a former coach, and nobody', () => {
       ['put', `${at}/confirmations/${uuidv7()}`, { cautionId: 'swings', figure: null }],
       ['put', `${at}/calendar-feeds/${uuidv7()}`, {}],
       ['get', `${at}/foods?q=oats`],
+      ['put', `${at}/food-marks/maul-potato`, { lever: false, inStock: false }],
+      ['put', `${at}/containers/${uuidv7()}`, { base: 0, name: 'x', grams: 1, deleted: false }],
+      ['put', `${at}/imports/${uuidv7()}`, { fileName: 'x', bytes: 1 }],
+      ['put', `${at}/foods/${uuidv7()}/corrections/${uuidv7()}`, {}],
+      ['get', `${at}/foods/${uuidv7()}/versions`],
+
       ['put', `${at}/meals/${uuidv7()}`, mealBody(today)],
       ['put', `${at}/meals/${mealId}`, mealBody(today, { base: 1, time: '09:00' })],
       ['put', `${at}/portions/${uuidv7()}`, portionBody(mealId)],

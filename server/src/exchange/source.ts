@@ -99,7 +99,8 @@ export const formatOf = (files: readonly SourceFile[], head: string): ImportForm
     return /"(fdcId|foodNutrients|FoundationFoods|SRLegacyFoods|BrandedFoods|SurveyFoods)"/.test(head)
       ? 'fdc-json'
       : 'own-json';
-  if (files.length === 1 && /[,;\t]/.test(start.split('\n')[0] ?? '')) return 'own-csv';
+  const header = start.split('\n').find((line) => line.trim() !== '' && !line.startsWith('#'));
+  if (files.length === 1 && /[,;\t]/.test(header ?? '')) return 'own-csv';
   throw new FileFault(
     'This is no table of foods that Maul reads: a CSV or JSON of foods, a FoodData Central JSON file, or the ZIP of its CSV download.',
   );

@@ -1,14 +1,18 @@
 import { minutesIntoDay, TARGET_KEYS, type DaySheet } from '@maul/core';
 import Button from '@mui/material/Button';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Rule } from '../rule/index.ts';
 import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { NUTRIENT_NAMES, whole, windowText } from '../shell/show.ts';
-import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
+import { UnitsContext } from '../shell/units.ts';
+import { sheetOf, targetsOf, useDay, useKitchen, useSession } from '../sync/index.ts';
 import { BenchPanel } from './BenchPanel.tsx';
-import { useBenchMeal, useSimulatedScale } from './useBenchMeal.ts';
+import { Source } from './Source.tsx';
+import { useScaleSource } from './sources.ts';
+import { useBench } from './store.ts';
+import { useBenchMeal } from './useBenchMeal.ts';
 
 const DayRules = ({ sheet, hideEnergy }: { sheet: DaySheet; hideEnergy: boolean }) => (
   <div className="bench-day" aria-label="The day’s rules">
@@ -52,44 +56,55 @@ export const BenchPage = () => {
     const open = meals.find((m) => day.portions.some((p) => p.mealId === m.id && p.grams === null));
     return (open ?? meals.at(-1))?.id;
   }, [day, wanted]);
-  useSimulatedScale();
+  useScaleSource();
+  const kitchen = useKitchen(person.id);
   const { portions, current, live } = useBenchMeal(day, mealId);
+  const empty = day !== undefined && mealId !== undefined && portions.length === 0;
+  useEffect(() => {
+    // Nothing is planned: weigh now and name it afterwards.
+    if (empty) useBench.getState().use('free');
+  }, [empty]);
   const sheet = useMemo(() => day && sheetOf(day, targets, live), [day, targets, live]);
   if (error && !day) return <Fault error={error} again={() => void refetch()} />;
   if (!day || !sheet) return <p className="waiting">Opening the bench …</p>;
-  if (mealId === undefined || portions.length === 0)
+  if (mealId === undefined)
     return (
       <div className="fault rows">
-        <p>There is nothing on the bench yet: a meal with a food in it comes first.</p>
+        <p>There is nothing on the bench yet: a meal comes first. What is weighed goes into it.</p>
         <Button component={Link} to="/today" variant="contained">
           Plan a meal
         </Button>
       </div>
     );
   return (
-    <div className="bench-page">
-      <h1 className="hidden">Bench</h1>
-      <BenchPanel
-        sheet={sheet}
-        mealId={mealId}
-        portions={portions}
-        current={current}
-        live={live}
-        size="hero"
-      />
-      <aside className="bench-side">
-        <div className="bench-back">
-          <Button component={Link} to="/today">
-            Back to Today
-          </Button>
-        </div>
-        <h2 className="panel-title">The day moves with the scale</h2>
-        <DayRules sheet={sheet} hideEnergy={day.athlete.profile.hide.energy} />
-        <p className="quiet">
-          Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it
-          moves, <kbd>U</kbd> undo. Everything else with Tab and Enter.
-        </p>
-      </aside>
-    </div>
+    <UnitsContext value={day.athlete.profile.units}>
+      <div className="bench-page">
+        <h1 className="hidden">Bench</h1>
+        <BenchPanel
+          day={day}
+          kitchen={kitchen.data}
+          sheet={sheet}
+          mealId={mealId}
+          portions={portions}
+          current={current}
+          live={live}
+          size="hero"
+        />
+        <aside className="bench-side">
+          <div className="bench-back">
+            <Button component={Link} to="/today">
+              Back to Today
+            </Button>
+          </div>
+          <h2 className="panel-title">The day moves with the scale</h2>
+          <DayRules sheet={sheet} hideEnergy={day.athlete.profile.hide.energy} />
+          <p className="quiet">
+            Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it
+            moves, <kbd>U</kbd> undo. Everything else with Tab and Enter.
+          </p>
+          <Source />
+        </aside>
+      </div>
+    </UnitsContext>
   );
 };

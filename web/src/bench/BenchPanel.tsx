@@ -1,34 +1,37 @@
-import type { PortionRow } from '@maul/contract';
-import {
-  liveNet,
-  portionWindow,
-  showMass,
-  taredAt,
-  windowState,
-  type DaySheet,
-  type LivePortion,
-  type TargetKey,
-} from '@maul/core';
+import type { DayDocument, Kitchen, PortionRow } from '@maul/contract';
+import { liveNet, showMass, taredAt, type DaySheet, type LivePortion, type ScaleState } from '@maul/core';
 import Button from '@mui/material/Button';
 import { useEffect, useRef, type KeyboardEvent } from 'react';
-import { benchSpan, Rule, StateGlyph } from '../rule/index.ts';
-import { gramsText, NUTRIENT_NAMES, standing, whole } from '../shell/show.ts';
+import { v7 as uuidv7 } from 'uuid';
+import { useUnits } from '../shell/units.ts';
+import { Boxes } from './Boxes.tsx';
+import { Containers } from './Containers.tsx';
+import { useAwake, useCues } from './cues.ts';
+import { Free } from './Free.tsx';
+import { MakeRight } from './MakeRight.tsx';
 import { Pan } from './Pan.tsx';
+import { Pieces } from './Pieces.tsx';
+import { useBenchPrefs } from './prefs.ts';
+import { Distance, Effect, Millilitres, PlanRule, Readout, type BenchSize } from './Readings.tsx';
+import { TypedReading } from './Source.tsx';
 import { Stack } from './Stack.tsx';
-import { useBench } from './store.ts';
+import { useBench, wayOf } from './store.ts';
+import { Techniques, TECHNIQUES } from './Techniques.tsx';
 import './bench.css';
 
 export interface BenchPanelProps {
+  day: DayDocument;
   sheet: DaySheet;
+  kitchen: Kitchen | undefined;
   mealId: string;
   portions: PortionRow[];
   current: PortionRow | undefined;
   live: LivePortion | undefined;
   /** In the dock beside the day the panel is small; on its own page it reads from two metres. */
-  size: 'hero' | 'dock';
+  size: BenchSize;
 }
 
-const statusOf = (scale: ReturnType<typeof useBench.getState>['scale']): string => {
+const statusOf = (scale: ScaleState): string => {
   if (scale.link === 'lost') return 'Scale gone';
   if (scale.link === 'absent') return 'No scale';
   if (!scale.reading) return 'Waiting for the scale';
@@ -37,126 +40,46 @@ const statusOf = (scale: ReturnType<typeof useBench.getState>['scale']): string 
   return `${scale.armed !== null ? `Waits to ${scale.armed.act}` : scale.stable ? 'Scale steady' : 'Scale moving'}${tared}`;
 };
 
-const Readout = ({ size }: { size: 'hero' | 'dock' }) => {
-  const scale = useBench((s) => s.scale);
-  const net = liveNet(scale);
-  const [digits = '', unit = ''] =
-    net === null || !scale.reading
-      ? [scale.reading?.overload ? 'over' : '–', '']
-      : showMass(net, scale.reading).split(' ');
-  const length = Math.max(3, digits.replace('.', '').length + (digits.includes('.') ? 0.4 : 0));
-  return (
-    <div className={`readout readout-${size} ${scale.stable ? '' : 'moving'}`}>
-      <span
-        className="readout-digits"
-        data-testid="readout"
-        style={{ fontSize: `calc(var(--readout) * ${Math.min(1, 3 / length)})` }}
-      >
-        {digits}
-      </span>
-      <span className="readout-unit">{unit}</span>
-    </div>
-  );
-};
+/** Typing in a field is typing, not weighing. */
+const types = (target: EventTarget): boolean =>
+  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
 
-/** How far the pan is from the portion's plan, in figures, shape and words. */
-const Distance = ({ net, planned, step }: { net: number; planned: number; step: number }) => {
-  const window = portionWindow(planned);
-  const state = windowState(net, window);
-  const off = net - planned;
-  const text = `${off < 0 ? '' : '+'}${gramsText(Number(off.toFixed(step < 1 ? 1 : 0)))}`;
-  return (
-    <div className={`distance is-${state}`}>
-      <StateGlyph state={state} k={2.6} />
-      <span className="distance-figure">
-        {state === 'short' ? gramsText(Number((-off).toFixed(step < 1 ? 1 : 0))) : text}
-      </span>
-      <span className="distance-words">
-        {state === 'short' ? 'g to go' : state === 'over' ? `over ${gramsText(planned)}` : 'on the plan'}
-        <br />
-        <i>
-          {state === 'short' ? `of ${gramsText(planned)}, ` : ''}window {whole(window.low)}–
-          {whole(window.high)}
-        </i>
-      </span>
-    </div>
-  );
-};
-
-const mainKey = (portion: PortionRow, sheet: DaySheet): TargetKey => {
-  const line = sheet.meals.flatMap((m) => m.lines).find((l) => l.id === portion.id);
-  const share = (key: TargetKey): number => (line?.amounts[key] ?? 0) * (key === 'FAT' ? 9 : 4);
-  return (['PROCNT', 'CARB', 'FAT'] as const).reduce(
-    (best, key) => (share(key) > share(best) ? key : best),
-    'CARB',
-  );
-};
-
-/** What this amount does to the day, in one line. */
-const Effect = ({ portion, sheet, grams }: { portion: PortionRow; sheet: DaySheet; grams: number }) => {
-  const key = mainKey(portion, sheet);
-  const { lands, landsState, window } = sheet.nutrients[key];
-  const per100 = portion.food.per100g;
-  const line = sheet.meals.flatMap((m) => m.lines).find((l) => l.id === portion.id);
-  const perGram = line && line.grams > 0 ? (line.amounts[key] ?? 0) / line.grams : (per100.PROCNT ?? 0) / 100;
-  const off = portion.plannedGrams === null ? grams : grams - portion.plannedGrams;
-  const name = portion.food.name.split(',')[0]?.toLowerCase() ?? portion.food.name;
-  const tile = NUTRIENT_NAMES[key].tile ?? '';
-  const change = off * perGram;
-  return (
-    <p className={`effect is-${landsState ?? 'short'}`} role="status">
-      {landsState && <StateGlyph state={landsState} k={1.35} />}
-      <span>
-        <b className="effect-what">
-          {off < 0 ? '−' : '+'}
-          {gramsText(Math.abs(Math.round(off * 10) / 10))} g {name}:
-        </b>{' '}
-        <span className="effect-change">
-          {tile} {change < 0 ? '−' : '+'}
-          {Math.abs(change).toFixed(1)}
-        </span>
-        {window && landsState ? (
-          <b>
-            , day lands {whole(lands)}, {standing(lands, window, landsState)}
-          </b>
-        ) : null}
-      </span>
-    </p>
-  );
-};
-
-const Rules = ({ portion, net, size }: { portion: PortionRow; net: number; size: 'hero' | 'dock' }) => {
-  const planned = portion.plannedGrams;
-  const window = planned === null ? null : portionWindow(planned);
-  const { lo, hi } = benchSpan(net, planned);
-  return (
-    <Rule
-      label={portion.food.name}
-      unit="g"
-      value={Math.max(0, net)}
-      window={window}
-      size={size}
-      lo={lo}
-      hi={hi}
-      labels
-    />
-  );
+const firstWords = (technique: string, empty: boolean): string => {
+  const hint = TECHNIQUES.find(([key]) => key === technique)?.[2] ?? '';
+  return technique === 'bowl' && empty ? 'Set a bowl on the scale and tare it.' : hint;
 };
 
 /** The bench: what the scale says, how far it is, what it does to the day, and the hands' three buttons. */
-export const BenchPanel = ({ sheet, mealId, portions, current, live, size }: BenchPanelProps) => {
-  const { scale, dispatch } = useBench();
+export const BenchPanel = (props: BenchPanelProps) => {
+  const { day, sheet, kitchen, mealId, portions, current, live, size } = props;
+  const { scale, dispatch, technique } = useBench();
+  const prefs = useBenchPrefs();
+  const units = useUnits();
   const box = useRef<HTMLElement>(null);
+  const hero = size === 'hero';
   useEffect(() => {
-    if (size === 'hero') box.current?.focus();
-  }, [size]);
-  const net = liveNet(scale) ?? 0;
+    if (hero) box.current?.focus();
+  }, [hero]);
+  useAwake();
+  const way = wayOf(technique);
+  const cue = useCues(scale, technique === 'bowl' ? (current?.plannedGrams ?? null) : null);
+  const onPan = liveNet(scale) ?? 0;
+  const net = way === 'take' ? -onPan : onPan;
   const meal = sheet.meals.find((m) => m.id === mealId);
-  const capture = (force = false): void => {
-    if (current) dispatch({ type: 'capture', portionId: current.id, force });
+  const onPortion = technique === 'bowl' || technique === 'jar';
+  const capture = (force = false, id?: string): void => {
+    if (technique === 'free') dispatch({ type: 'capture', portionId: id ?? uuidv7(), force });
+    else if (technique === 'boxes') {
+      const open = useBench
+        .getState()
+        .boxes.find((b) => !scale.layers.some((l) => l.kind === 'portion' && l.portionId === b.id));
+      const target = id ?? open?.id;
+      // A box on the pan is filled from above; a pot on the pan is emptied from it.
+      if (target) dispatch({ type: 'capture', portionId: target, force, way: onPan < 0 ? 'take' : 'add' });
+    } else if (current) dispatch({ type: 'capture', portionId: current.id, force, way });
   };
   const keys = (event: KeyboardEvent): void => {
-    if (event.target instanceof HTMLInputElement || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (types(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     const key = event.key.toLowerCase();
     const does: Record<string, () => void> = {
       c: () => capture(event.shiftKey),
@@ -169,35 +92,59 @@ export const BenchPanel = ({ sheet, mealId, portions, current, live, size }: Ben
   };
   const at = current ? portions.indexOf(current) + 1 : 0;
   const done = current?.grams !== null && current !== undefined;
+  const shown = done ? (current.grams ?? 0) : net;
+  const otherUnit = scale.reading && scale.reading.unit !== units.food && scale.link === 'live';
+  const looks = [
+    'bench',
+    `bench-${size}`,
+    prefs.large && hero ? 'bench-large' : '',
+    prefs.hand === 'left' ? 'bench-left' : '',
+  ];
   return (
-    <section ref={box} className={`bench bench-${size}`} aria-label="Bench" tabIndex={-1} onKeyDown={keys}>
+    <section
+      ref={box}
+      className={looks.filter((c) => c !== '').join(' ')}
+      aria-label="Bench"
+      tabIndex={-1}
+      onKeyDown={keys}
+      data-cue={cue ?? undefined}
+    >
       <div className="bench-strip">
         <b>{meal ? `Meal ${meal.number}, ${meal.time}` : 'Bench'}</b>
         <span className="second">{statusOf(scale)}</span>
       </div>
       <div className="bench-name">
-        <b>{current?.food.name.split(',')[0] ?? 'All portions are weighed'}</b>
+        <b>
+          {technique === 'free'
+            ? 'To be named'
+            : (current?.food.name.split(',')[0] ?? 'All portions are weighed')}
+        </b>
         <span className="second">
-          {current
+          {current && technique !== 'free'
             ? `${current.food.state === 'as sold' ? '' : `${current.food.state}, `}portion ${at} of ${portions.length}`
             : ''}
         </span>
       </div>
-      <Readout size={size} />
-      {current && current.plannedGrams !== null && (
-        <Distance
-          net={done ? (current.grams ?? 0) : net}
-          planned={current.plannedGrams}
-          step={scale.reading?.division ?? 1}
-        />
+      <Readout size={size} way={way} />
+      {otherUnit && (
+        <p className="second">
+          The scale reads {scale.reading?.unit === 'oz' ? 'ounces' : 'grams'}; its unit is shown, grams are
+          kept.
+        </p>
       )}
-      {current && <Rules portion={current} net={done ? (current.grams ?? 0) : net} size={size} />}
-      {current && (live || done) && (
+      {current && onPortion && <Millilitres portion={current} net={shown} />}
+      {current && onPortion && current.plannedGrams !== null && (
+        <Distance net={shown} planned={current.plannedGrams} step={scale.reading?.division ?? 1} />
+      )}
+      {current && onPortion && <PlanRule portion={current} net={shown} size={size} />}
+      {current && onPortion && (live || done) && (
         <Effect portion={current} sheet={sheet} grams={live?.grams ?? current.grams ?? 0} />
       )}
       <p className={`bench-said said-${scale.said?.kind ?? 'none'}`} role="status" aria-live="polite">
-        {scale.said?.sentence ?? (scale.layers.length === 0 ? 'Set a bowl on the scale and tare it.' : '')}
+        {scale.said?.sentence ?? firstWords(technique, scale.layers.length === 0)}
       </p>
+      <MakeRight day={day} sheet={sheet} />
+      {prefs.source === 'keyboard' && <TypedReading />}
       <div className="bench-buttons">
         <Button onClick={() => dispatch({ type: 'undo' })} aria-keyshortcuts="U">
           Undo
@@ -205,12 +152,24 @@ export const BenchPanel = ({ sheet, mealId, portions, current, live, size }: Ben
         <Button onClick={() => dispatch({ type: 'tare' })} aria-keyshortcuts="T">
           Tare
         </Button>
-        <Button variant="contained" onClick={() => capture()} disabled={!current} aria-keyshortcuts="C">
+        <Button
+          variant="contained"
+          onClick={() => capture()}
+          disabled={!current && technique !== 'free'}
+          aria-keyshortcuts="C"
+        >
           {scale.armed?.act === 'capture' ? 'Waiting …' : 'Capture'}
         </Button>
       </div>
-      <Stack portions={portions} current={current} />
-      <Pan current={current} wide={size === 'hero'} />
+      {hero && <Techniques />}
+      {hero && technique === 'boxes' && current && (
+        <Boxes day={day} sheet={sheet} current={current} onFill={(id) => capture(false, id)} />
+      )}
+      {hero && technique === 'pieces' && current && <Pieces key={current.id} day={day} current={current} />}
+      <Containers athleteId={day.athlete.id} kitchen={kitchen} />
+      {hero && <Free day={day} mealId={mealId} />}
+      <Stack portions={portions} current={technique === 'free' ? undefined : current} />
+      {prefs.source === 'simulated' && <Pan current={current} wide={hero} />}
     </section>
   );
 };

@@ -54,6 +54,9 @@ export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: 
         <button type="button" {...hold}>
           Hold to pour
         </button>
+        <button type="button" onClick={() => pan({ type: 'take-out', grams: planned })}>
+          Scoop {planned} g out
+        </button>
         <button type="button" onClick={() => pan({ type: 'clear' })}>
           Take all off
         </button>

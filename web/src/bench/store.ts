@@ -12,6 +12,7 @@ import {
   stepScale,
   stopPouring,
   type Captured,
+  type CaptureWay,
   type LivePortion,
   type ScaleEvent,
   type ScaleMode,
@@ -31,9 +32,27 @@ export type PanAct =
   | { type: 'pour' }
   | { type: 'stop' }
   | { type: 'clear' }
+  | { type: 'take-out'; grams: number }
   | { type: 'mode'; mode: ScaleMode };
 
+/** How one weighs just now. */
+export type Technique = 'bowl' | 'jar' | 'boxes' | 'pieces' | 'free';
+
+/** One box, or one plate, of a row that is filled in turn. Its id is that of the portion it becomes. */
+export interface BenchBox {
+  id: string;
+  label: string;
+  /** Grams wanted; null for an equal share. */
+  aim: number | null;
+  /** The meal it is eaten in; null when it is put away or somebody else's. */
+  mealId: string | null;
+}
+
 interface BenchState {
+  technique: Technique;
+  boxes: BenchBox[];
+  /** What is divided into the boxes altogether, grams; null while it is not known. */
+  total: number | null;
   scale: ScaleState;
   sim: SimulatedScale;
   /** The meal on the bench; its stack is the scale's. */
@@ -46,7 +65,12 @@ interface BenchState {
   pan: (act: PanAct) => void;
   choose: (mealId: string, portionId: string | null) => void;
   name: (portionId: string, name: string) => void;
+  use: (technique: Technique) => void;
+  setBoxes: (boxes: BenchBox[], total?: number | null) => void;
 }
+
+/** Boxes and jars: whether food comes onto the scale or leaves it. */
+export const wayOf = (technique: Technique): CaptureWay => (technique === 'jar' ? 'take' : 'add');
 
 const random = seededRandom(crypto.getRandomValues(new Uint32Array(1))[0] ?? 1);
 
@@ -60,6 +84,8 @@ const act = (sim: SimulatedScale, what: PanAct): SimulatedScale => {
       return pourFreely(sim);
     case 'stop':
       return stopPouring(sim, random);
+    case 'take-out':
+      return putOn(sim, -what.grams);
     case 'clear':
       return clearPan(sim);
     case 'mode':
@@ -67,19 +93,27 @@ const act = (sim: SimulatedScale, what: PanAct): SimulatedScale => {
   }
 };
 
-export const useBench = create<BenchState>((set, get) => ({
+export const useBench = create<BenchState>()((set, get) => ({
   scale: emptyScale,
   sim: newSimulatedScale(),
   mealId: null,
   portionId: null,
   names: {},
+  technique: 'bowl',
+  boxes: [],
+  total: null,
   dispatch: (event) => set((s) => ({ scale: scaleReducer(s.scale, event) })),
   pan: (what) => set((s) => ({ sim: act(s.sim, what) })),
   choose: (mealId, portionId) => {
-    if (get().mealId !== mealId) get().dispatch({ type: 'clear' });
+    if (get().mealId !== mealId) {
+      get().dispatch({ type: 'clear' });
+      set({ boxes: [], total: null });
+    }
     set({ mealId, portionId });
   },
   name: (portionId, name) => set((s) => ({ names: { ...s.names, [portionId]: name } })),
+  use: (technique) => set({ technique }),
+  setBoxes: (boxes, total) => set(total === undefined ? { boxes } : { boxes, total }),
 }));
 
 /** One tick of the simulated scale: it moves on, and what it reads goes to the bench. */
@@ -91,8 +125,13 @@ export const tick = (ms = READING_MS): void => {
 };
 
 /** What lies on the pan as a portion of the day, or undefined when there is nothing to show. */
-export const livePortion = (scale: ScaleState, portionId: string | null): LivePortion | undefined => {
-  const net = liveNet(scale);
+export const livePortion = (
+  scale: ScaleState,
+  portionId: string | null,
+  way: CaptureWay = 'add',
+): LivePortion | undefined => {
+  const onPan = liveNet(scale);
+  const net = onPan !== null && way === 'take' ? -onPan : onPan;
   if (portionId === null || net === null || !scale.reading || net < scale.reading.division) return undefined;
   if (scale.layers.some((l) => l.kind === 'portion' && l.portionId === portionId)) return undefined;
   // A bowl that is not tared yet is no food: nothing counts before the first tare or capture.

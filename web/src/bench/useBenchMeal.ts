@@ -1,22 +1,64 @@
 import type { DayDocument, PortionRow } from '@maul/contract';
+import type { Captured } from '@maul/core';
 import { useEffect, useMemo, useRef } from 'react';
-import { captured, savePortion } from '../sync/index.ts';
-import { captureChanges, livePortion, READING_MS, SIMULATED, tick, useBench } from './store.ts';
-
-/** Switches the simulated scale on while a bench is shown. */
-export const useSimulatedScale = (): void => {
-  useEffect(() => {
-    const { scale, dispatch } = useBench.getState();
-    if (scale.link !== 'live') dispatch({ type: 'connect', source: SIMULATED });
-    const timer = setInterval(() => {
-      if (useBench.getState().scale.link === 'live') tick();
-    }, READING_MS);
-    return () => clearInterval(timer);
-  }, []);
-};
+import { addPortion, captured, measuredBy, savePortion } from '../sync/index.ts';
+import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
+import { useUnnamed } from './unnamed.ts';
 
 const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined =>
   portions.find((p) => p.grams === null);
+
+interface Latest {
+  day: DayDocument | undefined;
+  portions: PortionRow[];
+}
+
+/** A capture goes to its portion, to the box it fills, or to what waits for a name. */
+const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
+  if (!day) return;
+  const bench = useBench.getState();
+  const portion = day.portions.find((p) => p.id === layer.portionId);
+  const box = bench.boxes.find((b) => b.id === layer.portionId);
+  if (portion) {
+    captured(day, portion, layer);
+    bench.name(portion.id, portion.food.name);
+    if (portion.mealId !== bench.mealId || box) return;
+    const next = portions.find((p) => p.grams === null && p.id !== portion.id);
+    bench.choose(portion.mealId, next?.id ?? portion.id);
+    return;
+  }
+  if (!box) {
+    useUnnamed.getState().add(layer);
+    bench.name(layer.portionId, 'Not named yet');
+    return;
+  }
+  bench.name(box.id, box.label);
+  const filled = day.portions.find((p) => p.id === bench.portionId);
+  if (box.mealId !== null && filled)
+    addPortion(
+      day,
+      box.mealId,
+      { food: filled.food, plannedGrams: null, ...measuredBy(layer) },
+      layer.portionId,
+    );
+};
+
+/** What is taken back lies on the pan again: a plan is a plan again, and what was only weighed is gone. */
+const undoCapture = ({ day }: Latest, layer: Captured): void => {
+  useUnnamed.getState().forget(layer.portionId);
+  const portion = day?.portions.find((p) => p.id === layer.portionId);
+  if (!day || !portion) return;
+  savePortion(
+    day,
+    portion,
+    portion.plannedGrams === null
+      ? { deleted: true }
+      : { grams: null, method: null, division: null, trail: null, spread: null },
+  );
+  const bench = useBench.getState();
+  if (!bench.boxes.some((b) => b.id === portion.id) && portion.plannedGrams !== null)
+    bench.choose(portion.mealId, portion.id);
+};
 
 /**
  * Joins a meal of the day to the scale: which portion is on, and what is captured or undone goes to the day at once and
@@ -36,7 +78,7 @@ export const useBenchMeal = (day: DayDocument | undefined, mealId: string | unde
     if (bench.mealId !== mealId || bench.portionId !== currentId) bench.choose(mealId, currentId);
   }, [mealId, currentId]);
 
-  const latest = useRef({ day, portions });
+  const latest = useRef<Latest>({ day, portions });
   useEffect(() => {
     latest.current = { day, portions };
   }, [day, portions]);
@@ -45,32 +87,17 @@ export const useBenchMeal = (day: DayDocument | undefined, mealId: string | unde
       useBench.subscribe((now, before) => {
         if (now.scale.layers === before.scale.layers || now.mealId !== before.mealId) return;
         const { added, removed } = captureChanges(before.scale, now.scale);
-        const find = (id: string) => latest.current.portions.find((p) => p.id === id);
-        if (!latest.current.day) return;
-        for (const layer of added) {
-          const portion = find(layer.portionId);
-          if (!portion) continue;
-          captured(latest.current.day, portion, layer);
-          now.name(portion.id, portion.food.name);
-          const next = latest.current.portions.find((p) => p.grams === null && p.id !== portion.id);
-          now.choose(portion.mealId, next?.id ?? portion.id);
-        }
-        for (const layer of removed) {
-          const portion = find(layer.portionId);
-          if (!portion) continue;
-          if (portion.plannedGrams !== null)
-            savePortion(latest.current.day, portion, {
-              grams: null,
-              method: null,
-              division: null,
-              trail: null,
-            });
-          now.choose(portion.mealId, portion.id);
-        }
+        for (const layer of added) keepCapture(latest.current, layer);
+        for (const layer of removed) undoCapture(latest.current, layer);
       }),
     [],
   );
   const scale = useBench((s) => s.scale);
-  const live = useMemo(() => livePortion(scale, currentId), [scale, currentId]);
+  const way = useBench((s) => wayOf(s.technique));
+  const free = useBench((s) => s.technique === 'free' || s.technique === 'pieces' || s.technique === 'boxes');
+  const live = useMemo(
+    () => (free ? undefined : livePortion(scale, currentId, way)),
+    [scale, currentId, way, free],
+  );
   return { portions, current, live };
 };

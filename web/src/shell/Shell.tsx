@@ -18,6 +18,7 @@ const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => 
     ? [
         { to: '/today', name: 'Today' },
         { to: '/bench', name: 'Bench' },
+        { to: '/pantry', name: 'Pantry' },
         { to: '/season', name: 'Season' },
         { to: '/orders', name: 'Orders' },
       ]

@@ -41,6 +41,7 @@ export const router = createBrowserRouter([
         path: 'athletes/:athleteId/:date?',
         lazy: async () => ({ Component: (await import('../review/index.ts')).AthletePage }),
       },
+      { path: 'pantry', lazy: async () => ({ Component: (await import('../pantry/index.ts')).PantryPage }) },
       { path: 'start', lazy: async () => ({ Component: (await import('../accounts/index.ts')).StartPage }) },
       {
         path: 'account/body',

@@ -30,7 +30,7 @@ export const addMeal = (day: DayDocument, time: string): string => {
 };
 
 export type PortionChange = Partial<
-  Pick<PortionRow, 'plannedGrams' | 'grams' | 'method' | 'division' | 'trail' | 'deleted'>
+  Pick<PortionRow, 'plannedGrams' | 'grams' | 'method' | 'division' | 'trail' | 'spread' | 'deleted'>
 >;
 
 export const savePortion = (day: Place, portion: PortionRow, change: PortionChange): void => {
@@ -44,36 +44,53 @@ export const savePortion = (day: Place, portion: PortionRow, change: PortionChan
   });
 };
 
-/** A new portion at the end of a meal; returns it. */
+/** A new portion at the end of a meal; returns its id. */
 export const addPortion = (
   day: DayDocument,
   mealId: string,
-  part: Pick<PortionRow, 'food' | 'plannedGrams' | 'grams' | 'method'>,
+  part: Pick<PortionRow, 'food' | 'plannedGrams' | 'grams' | 'method'> &
+    Partial<Pick<PortionRow, 'division' | 'trail' | 'spread'>>,
+  id = uuidv7(),
 ): string => {
-  const id = uuidv7();
   const position =
     Math.max(-1, ...day.portions.filter((p) => p.mealId === mealId).map((p) => p.position)) + 1;
-  const body = { base: 0, mealId, position, ...part, division: null, trail: null, deleted: false };
+  const body = {
+    base: 0,
+    mealId,
+    position,
+    division: null,
+    trail: null,
+    spread: null,
+    ...part,
+    deleted: false,
+  };
   outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putPortion', id, body });
   return id;
 };
 
+/** What a layer of the scale says of a portion: its grams, how it is known, and the trail behind it. */
+export const measuredBy = (layer: Captured) => ({
+  grams: Number(layer.net.toFixed(2)),
+  method: layer.way === 'take' ? ('jar' as const) : ('scale' as const),
+  division: layer.division,
+  spread: null,
+  trail: {
+    gross: layer.gross,
+    tare: layer.before,
+    net: layer.net,
+    way: layer.way,
+    division: layer.division,
+    settled: layer.settled,
+    span: layer.span,
+    readings: layer.readings,
+    source: layer.source,
+    at: new Date().toISOString(),
+  },
+});
+
 /** What the scale captured, on its portion. */
 export const captured = (day: Place, portion: PortionRow, layer: Captured): void =>
-  savePortion(day, portion, {
-    grams: Number(layer.net.toFixed(2)),
-    method: 'scale',
-    division: layer.division,
-    trail: {
-      gross: layer.gross,
-      tare: layer.before,
-      net: layer.net,
-      division: layer.division,
-      settled: layer.settled,
-      source: layer.source,
-      at: new Date().toISOString(),
-    },
-  });
+  savePortion(day, portion, measuredBy(layer));
 
 export const saveNote = (
   day: Place,

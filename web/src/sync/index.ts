@@ -12,3 +12,4 @@ export {
 } from './session.ts';
 export { sheetMeals, sheetOf, targetsOf, withPending } from './day.ts';
 export * from './edit.ts';
+export * from './kitchen.ts';

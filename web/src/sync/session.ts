@@ -111,7 +111,15 @@ export const useLiveSession = (personId: string): void => {
 
 const changed = ({ athleteId, what }: ChangeEvent): void => {
   const ask = (queryKey: unknown[]) => void queryClient.invalidateQueries({ queryKey });
-  if (what === 'food') return ask(['foods', athleteId]);
+  if (what === 'food') {
+    ask(['own-foods', athleteId]);
+    return ask(['foods', athleteId]);
+  }
+  if (what === 'kitchen') return ask(['kitchen', athleteId]);
+  if (what === 'import') {
+    ask(['foods', athleteId]);
+    return ask(['imports', athleteId]);
+  }
   ask(['day', athleteId]);
   ask(['roster']);
   ask(['cautions', athleteId]);

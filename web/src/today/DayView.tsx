@@ -15,8 +15,9 @@ import './today.css';
 // Dialogs come when they are opened: the first page stays light.
 const MealDialog = lazy(() => import('./MealDialog.tsx'));
 const PortionDialog = lazy(() => import('./PortionDialog.tsx'));
-const AddFoodDialog = lazy(() => import('./AddFoodDialog.tsx'));
+const AddFoodDialog = lazy(() => import('../foods/AddFoodDialog.tsx'));
 const WhyDialog = lazy(() => import('../shell/WhyDialog.tsx'));
+const NutrientsDialog = lazy(() => import('./NutrientsDialog.tsx'));
 const DayCautions = lazy(() => import('./DayCautions.tsx'));
 
 export interface DayViewProps {
@@ -90,6 +91,7 @@ type Open =
   | { kind: 'portion'; portion: PortionRow }
   | { kind: 'add'; meal: MealRow }
   | { kind: 'why'; key: TargetKey }
+  | { kind: 'nutrients' }
   | null;
 
 /** One day on one page, the same for athlete and coach. */
@@ -156,6 +158,13 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
               </div>
             )}
             <Landing sheet={sheet} />
+            {sheet.meals.length > 0 && (
+              <div className="day-add">
+                <Button size="small" variant="text" onClick={() => setOpen({ kind: 'nutrients' })}>
+                  All nutrients
+                </Button>
+              </div>
+            )}
           </section>
           {dock && <aside className="day-dock">{dock}</aside>}
         </div>
@@ -170,6 +179,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
           )}
           {open?.kind === 'portion' && <PortionDialog day={day} portion={open.portion} onClose={close} />}
           {open?.kind === 'add' && <AddFoodDialog day={day} meal={open.meal} onClose={close} />}
+          {open?.kind === 'nutrients' && <NutrientsDialog day={day} sheet={sheet} onClose={close} />}
           {open?.kind === 'why' && (
             <WhyDialog
               season={day.season}

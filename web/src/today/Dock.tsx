@@ -1,7 +1,8 @@
 import type { DayDocument } from '@maul/contract';
 import type { DaySheet, LivePortion } from '@maul/core';
 import { useEffect } from 'react';
-import { BenchPanel, useBenchMeal, useSimulatedScale } from '../bench/index.ts';
+import { BenchPanel, useBench, useBenchMeal, useScaleSource } from '../bench/index.ts';
+import { useKitchen } from '../sync/index.ts';
 
 interface DockProps {
   day: DayDocument;
@@ -12,14 +13,26 @@ interface DockProps {
 
 /** The bench beside the day: what lies on the scale moves the day's rules. */
 const Dock = ({ day, sheet, mealId, onLive }: DockProps) => {
-  useSimulatedScale();
+  useScaleSource();
+  const kitchen = useKitchen(day.athlete.id);
+  // Beside the day one weighs into a bowl; the other techniques have room on the bench’s own page.
+  useEffect(() => useBench.getState().use('bowl'), []);
   const { portions, current, live } = useBenchMeal(day, mealId);
   useEffect(() => {
     onLive(live);
     return () => onLive(undefined);
   }, [live, onLive]);
   return (
-    <BenchPanel sheet={sheet} mealId={mealId} portions={portions} current={current} live={live} size="dock" />
+    <BenchPanel
+      day={day}
+      kitchen={kitchen.data}
+      sheet={sheet}
+      mealId={mealId}
+      portions={portions}
+      current={current}
+      live={live}
+      size="dock"
+    />
   );
 };
 

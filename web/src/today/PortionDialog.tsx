@@ -1,5 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract';
 import { METHODS, type Method } from '@maul/core';
+import { TrailText } from './TrailText.tsx';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
@@ -12,7 +13,7 @@ import { METHOD_NAMES } from '../rule/index.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { savePortion } from '../sync/index.ts';
 import { foodFigure, useUnits } from '../shell/units.ts';
-import { readGrams } from './readGrams.ts';
+import { readGrams } from '../foods/index.ts';
 
 /** A portion by hand: its plan, its true amount and how that is known. */
 const PortionDialog = ({
@@ -31,7 +32,7 @@ const PortionDialog = ({
   const [method, setMethod] = useState<Method>(portion.method ?? 'scale');
   // An amount that nobody touched stays what it was, to the last digit.
   const read = (text: string, kept: number | null): ReturnType<typeof readGrams> =>
-    text === shown(kept) ? { grams: kept } : readGrams(text, units.food);
+    text === shown(kept) ? { grams: kept } : readGrams(text, units.food, portion.food);
   const plannedRead = read(planned, portion.plannedGrams);
   const gramsRead = read(grams, portion.grams);
   const nothing =
@@ -47,6 +48,7 @@ const PortionDialog = ({
       method: gramsRead.grams === null ? null : method,
       division: same ? portion.division : gramsRead.grams !== null && method === 'scale' ? 1 : null,
       trail: same ? portion.trail : null,
+      spread: same ? portion.spread : (gramsRead.spread ?? null),
     });
     onClose();
   };
@@ -94,13 +96,10 @@ const PortionDialog = ({
               </MenuItem>
             ))}
           </TextField>
-          {portion.trail && (
-            <p className="quiet">
-              From the {portion.trail.source}: {portion.trail.gross} g gross, {portion.trail.tare} g tare, in
-              steps of {portion.trail.division} g,{' '}
-              {portion.trail.settled === 'stable' ? 'standing still' : 'taken while moving'}.
-            </p>
+          {(plannedRead.assumed ?? gramsRead.assumed) && (
+            <p className="second">{gramsRead.assumed ?? plannedRead.assumed}</p>
           )}
+          <TrailText portion={portion} />
         </DialogContent>
         <DialogActions>
           <Button color="error" variant="text" onClick={away} sx={{ mr: 'auto' }}>

@@ -73,8 +73,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     sentence text,
     created_at timestamptz not null default now(),
     updated_at timestamptz not null default now(),
-    primary key (athlete_id, id),
-    unique (id)
+    primary key (athlete_id, id)
   )`);
   await run(`create table food_import_reject (
     athlete_id uuid not null,
@@ -90,7 +89,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   // reads them through the functions below alone, which show an import to whoever reaches its athlete.
   await run(`create table food_imported (
     athlete_id uuid not null,
-    import_id uuid not null references food_import (id) on delete cascade,
+    import_id uuid not null,
     n integer not null,
     key text not null,
     name text not null,
@@ -103,8 +102,10 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     code text,
     search text not null,
     words tsvector generated always as (to_tsvector('simple', search)) stored,
-    primary key (import_id, n)
+    primary key (athlete_id, import_id, n),
+    foreign key (athlete_id, import_id) references food_import on delete cascade
   )`);
+  await run(`create index food_imported_n on food_imported (import_id, n)`);
   await run(`create index food_imported_words on food_imported using gin (words)`);
   await run(`create index food_imported_trigrams on food_imported using gin (search gin_trgm_ops)`);
   await run(`create index food_imported_key on food_imported (athlete_id, key)`);

@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
+import type { Food } from '@maul/contract';
 import {
   auditOf,
   emptyLabel,
   figureOf,
   foodOf,
+  formOf,
   labelFaults,
   smallEnergy,
   swapFat,
@@ -52,8 +54,8 @@ describe('a label as it is typed', () => {
       NA: 233.333,
     });
     expect(food.measures).toEqual([
-      { name: 'serving', grams: 60 },
-      { name: 'pack', grams: 600 },
+      { name: 'serving', grams: 60, spread: 0.1 },
+      { name: 'pack', grams: 600, spread: null },
     ]);
   });
   test('the audit waits for the four figures it needs, then asks or says', () => {
@@ -94,4 +96,73 @@ describe('a label as it is typed', () => {
   });
   test('what is not typed is unknown, not zero', () =>
     expect(foodOf(form({ protein: '20' })).per100g).toEqual({ PROCNT: 20 }));
+});
+
+describe('all that a food is', () => {
+  const full = form(
+    { energy: '48', fat: '1,5', carbs: '7', fibre: '1', protein: '1' },
+    {
+      per: '100ml',
+      density: '1.03',
+      edible: '64',
+      refuse: 'peel',
+      measures: [{ name: 'glass', grams: '206', spread: '5' }],
+      allergens: ['gluten'],
+      tags: 'keeps on the road, morning',
+      code: '6291041500213',
+      source: 'label',
+      sourceDate: '2026-11-01',
+      more: [{ tag: 'CA', value: '120' }],
+    },
+  );
+  test('density, edible part, measures with spread, allergens, tags, code, source and date', () => {
+    const food = foodOf(full, 3);
+    expect(food.base).toBe(3);
+    expect(food.per100g.CHOAVLDF).toBeCloseTo(7 / 1.03, 3);
+    expect(food.per100g.CA).toBeCloseTo(120 / 1.03, 3);
+    expect(food.source).toBe('label');
+    expect(food.measures).toEqual([{ name: 'glass', grams: 206, spread: 0.05 }]);
+    expect(food.details).toMatchObject({
+      basis: { kind: '100 mL' },
+      density: 1.03,
+      edible: { part: 0.64, refuse: 'peel' },
+      allergens: ['gluten'],
+      tags: ['keeps on the road', 'morning'],
+      code: '06291041500213',
+      sourceDate: '2026-11-01',
+    });
+  });
+  test('back on the form and off it again, nothing is lost', () => {
+    const body = foodOf(full);
+    const food = {
+      ...body,
+      id: 'x',
+      kind: 'own',
+      remark: null,
+      version: 1,
+      recent: false,
+      lever: false,
+      inStock: false,
+    } as unknown as Food;
+    const again = foodOf(formOf(food), 1);
+    expect(again.details).toEqual({ ...body.details, basis: { kind: '100 g' } });
+    expect(again.measures).toEqual(body.measures);
+    for (const [tag, value] of Object.entries(body.per100g)) expect(again.per100g[tag]).toBeCloseTo(value, 3);
+  });
+  test('a serving of little energy carries its label, for what rounding hides', () => {
+    const syrup = form(
+      { energy: '0', fat: '0', carbs: '1', protein: '0' },
+      { per: 'serving', serving: '15', fibre: 'inside' },
+    );
+    expect(foodOf(syrup).details?.label).toEqual({ rules: 'us', grams: 15, kcal: 0 });
+  });
+  test.each([
+    [{ density: '9' }, 'density', '0.05 and 3'],
+    [{ edible: '120' }, 'edible', 'at most 100 %'],
+    [{ code: '6291041500214' }, 'code', 'it would be 3'],
+    [{ measures: [{ name: '', grams: '5', spread: '' }] }, 'measures', 'a name and its grams'],
+    [{ more: [{ tag: 'CA', value: '-1' }] }, 'more', 'not below zero'],
+  ] as const)('%j is said', (change, field, sentence) => {
+    expect(labelFaults(form({}, change as Partial<LabelForm>))[field]).toContain(sentence);
+  });
 });

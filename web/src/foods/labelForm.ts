@@ -1,8 +1,11 @@
-import { PutFood, type BodyOf, type Food } from '@maul/contract';
+import { NO_DETAILS, PutFood, type BodyOf, type Food, type Measure } from '@maul/contract';
 import {
+  basisGrams,
+  isTagname,
   KJ_PER_KCAL,
   labelAudit,
   POLYOL_KCAL,
+  readGtin,
   servingsEnergy,
   type Label,
   type LabelAudit,
@@ -28,9 +31,11 @@ export interface LabelForm {
   name: string;
   state: Food['state'];
   /** What the figures are for. */
-  per: '100' | 'serving';
+  per: '100' | '100ml' | 'serving';
   serving: string;
   pack: string;
+  /** g/mL, typed; empty where it is unknown. */
+  density: string;
   unit: 'kcal' | 'kJ';
   /** Whether fibre stands inside the carbohydrate: it tells whose label this is. */
   fibre: 'inside' | 'outside';
@@ -38,6 +43,24 @@ export interface LabelForm {
   values: Record<LabelField, string>;
   polyol: Polyol | 'none';
   polyolGrams: string;
+  measures: MeasureLine[];
+  /** Per cent that is eaten when it is weighed whole; empty for all of it. */
+  edible: string;
+  refuse: string;
+  allergens: Food['details']['allergens'];
+  tags: string;
+  code: string;
+  source: string;
+  sourceDate: string;
+  /** Nutrients beyond the label's, for what the figures are. */
+  more: { tag: string; value: string }[];
+}
+
+/** A household measure as it is typed; spread in per cent. */
+export interface MeasureLine {
+  name: string;
+  grams: string;
+  spread: string;
 }
 
 export const POLYOLS = Object.keys(POLYOL_KCAL) as Polyol[];
@@ -64,7 +87,75 @@ export const emptyLabel = (name: string): LabelForm => ({
   },
   polyol: 'none',
   polyolGrams: '',
+  density: '',
+  measures: [],
+  edible: '',
+  refuse: 'peel',
+  allergens: [],
+  tags: '',
+  code: '',
+  source: '',
+  sourceDate: '',
+  more: [],
 });
+
+const typed = (value: number | null | undefined): string =>
+  value === null || value === undefined ? '' : String(Number(value.toPrecision(6)));
+
+/** On the form, the tagname of each figure of a label but energy, carbohydrate and salt, which are read more ways than one. */
+const PLAIN_TAGS = {
+  fat: 'FAT',
+  saturates: 'FASAT',
+  sugars: 'SUGAR',
+  fibre: 'FIBTG',
+  protein: 'PROCNT',
+  alcohol: 'ALC',
+} as const;
+const ON_LABEL = new Set([...Object.values(PLAIN_TAGS), 'ENERC', 'CHOCDF', 'CHOAVLDF', 'NA', 'POLYL']);
+
+/** An own food back on the form, per 100 g, with everything that is known of it. */
+export const formOf = (food: Food): LabelForm => {
+  const empty = emptyLabel(food.name);
+  const { per100g, details } = food;
+  const inside = per100g.CHOCDF !== undefined;
+  const values = { ...empty.values };
+  for (const [key, tag] of Object.entries(PLAIN_TAGS)) values[key as LabelField] = typed(per100g[tag]);
+  values.energy = typed(per100g.ENERC);
+  values.carbs = typed(per100g.CHOCDF ?? per100g.CHOAVLDF);
+  values.salt = typed(per100g.NA);
+  const serving = details.basis.kind === 'serving' ? details.basis.grams : undefined;
+  return {
+    ...empty,
+    state: food.state,
+    values,
+    salt: 'sodium-mg',
+    fibre: inside ? 'inside' : 'outside',
+    serving: typed(serving ?? food.measures.find((m) => m.name === 'serving')?.grams),
+    pack: typed(details.packGrams ?? food.measures.find((m) => m.name === 'pack')?.grams),
+    density: typed(details.density),
+    measures: food.measures
+      .filter((m) => m.name !== 'serving' && m.name !== 'pack')
+      .map((m) => ({
+        name: m.name,
+        grams: typed(m.grams),
+        spread: m.spread === null ? '' : typed(m.spread * 100),
+      })),
+    edible: details.edible ? typed(details.edible.part * 100) : '',
+    refuse: details.edible?.refuse ?? 'peel',
+    allergens: details.allergens,
+    tags: details.tags.join(', '),
+    code: details.code ?? '',
+    source: food.source === 'own' ? '' : food.source,
+    sourceDate: details.sourceDate ?? '',
+    more: Object.entries(per100g)
+      .filter(([tag]) => !ON_LABEL.has(tag))
+      .map(([tag, value]) => ({ tag, value: typed(value) })),
+    // A sum of sugar alcohols has no kind any more; it stays as it is.
+    ...(per100g.POLYL === undefined
+      ? {}
+      : { polyol: 'sorbitol' as const, polyolGrams: typed(per100g.POLYL) }),
+  };
+};
 
 /** A typed number, comma or point; undefined where nothing is typed, NaN where it is none or negative. */
 export const figureOf = (text: string): number | undefined => {
@@ -74,10 +165,11 @@ export const figureOf = (text: string): number | undefined => {
   return number >= 0 ? number : NaN;
 };
 
+export type ExtraField =
+  'serving' | 'pack' | 'polyolGrams' | 'density' | 'edible' | 'code' | 'measures' | 'more';
+
 /** What is wrong with single fields, in sentences by field; empty when every figure can be read. */
-export const labelFaults = (
-  form: LabelForm,
-): Partial<Record<LabelField | 'serving' | 'pack' | 'polyolGrams', string>> => {
+export const labelFaults = (form: LabelForm): Partial<Record<LabelField | ExtraField, string>> => {
   const faults: ReturnType<typeof labelFaults> = {};
   for (const [key] of LABEL_FIELDS)
     if (Number.isNaN(figureOf(form.values[key]))) faults[key] = 'A number, not below zero';
@@ -87,6 +179,19 @@ export const labelFaults = (
   if (Number.isNaN(pack)) faults.pack = 'A number of grams';
   else if (pack !== undefined && serving !== undefined && serving > pack)
     faults.pack = 'The pack is smaller than one serving';
+  const density = figureOf(form.density);
+  if (density !== undefined && !(density >= 0.05 && density <= 3))
+    faults.density = 'Between 0.05 and 3 g per mL';
+  const edible = figureOf(form.edible);
+  if (edible !== undefined && !(edible > 0 && edible <= 100)) faults.edible = 'More than 0, at most 100 %';
+  if (form.code.trim() !== '') {
+    const code = readGtin(form.code);
+    if (!code.ok) faults.code = code.sentence;
+  }
+  if (form.measures.some((m) => m.name.trim() === '' || !((figureOf(m.grams) ?? NaN) > 0)))
+    faults.measures = 'Each measure has a name and its grams';
+  if (form.more.some((m) => !isTagname(m.tag) || Number.isNaN(figureOf(m.value) ?? NaN)))
+    faults.more = 'Each further nutrient has a number, not below zero';
   if (form.polyol !== 'none' && !((figureOf(form.polyolGrams) ?? NaN) >= 0))
     faults.polyolGrams = 'Grams of it';
   return faults;
@@ -95,6 +200,10 @@ export const labelFaults = (
 /** Grams that the typed figures are for; undefined while the serving is not typed. */
 const gramsOf = (form: LabelForm): number | undefined => {
   if (form.per === '100') return 100;
+  if (form.per === '100ml') {
+    const density = figureOf(form.density);
+    return basisGrams({ kind: '100 mL' }, density !== undefined && density > 0 ? density : null);
+  }
   const serving = figureOf(form.serving);
   return serving !== undefined && serving > 0 ? serving : undefined;
 };
@@ -114,7 +223,8 @@ export const labelOf = (form: LabelForm): Label | undefined => {
   const polyols = figureOf(form.polyolGrams);
   return {
     rules: form.fibre === 'inside' ? 'us' : 'eu',
-    grams: grams ?? 100,
+    // Figures for 100 mL are compared as they stand.
+    grams: form.per === '100ml' ? 100 : (grams ?? 100),
     energy: energy ?? 0,
     unit: form.unit,
     protein: protein ?? 0,
@@ -162,7 +272,7 @@ const round = (value: number): number => Number(value.toPrecision(6));
  * The food that a label describes, per 100 g: what is not typed is unknown, the stated energy is kept as it is stated. Salt is sodium
  * x 2.5 (Regulation (EU) 1169/2011). Throws RangeError for what the contract refuses, with its sentence.
  */
-export const foodOf = (form: LabelForm): BodyOf<'putFood'> => {
+export const foodOf = (form: LabelForm, base = 0): BodyOf<'putFood'> => {
   const grams = gramsOf(form);
   const fault = Object.values(labelFaults(form))[0];
   if (grams === undefined || fault !== undefined)
@@ -184,22 +294,79 @@ export const foodOf = (form: LabelForm): BodyOf<'putFood'> => {
     ALC: per100('alcohol'),
     POLYL: form.polyol === 'none' || polyols === undefined ? undefined : round((polyols * 100) / grams),
   };
+  for (const { tag, value } of form.more) {
+    const figure = figureOf(value);
+    if (isTagname(tag) && figure !== undefined) vector[tag] = round((figure * 100) / grams);
+  }
   const known = Object.fromEntries(
     Object.entries(vector).filter(([, v]) => v !== undefined),
   ) as NutrientVector;
-  const measures = [
-    ['serving', figureOf(form.serving)],
-    ['pack', figureOf(form.pack)],
-  ] as const;
   const body = {
-    base: 0,
+    base,
     name: form.name,
     state: form.state,
     per100g: known as Record<string, number>,
-    measures: measures.flatMap(([name, g]) => (g ? [{ name, grams: g }] : [])),
+    measures: measuresOf(form),
+    details: detailsOf(form, known.ENERC),
+    source: form.source.trim() === '' ? 'own' : form.source.trim(),
     deleted: false,
   };
   const checked = PutFood.safeParse(body);
   if (!checked.success) throw new RangeError(checked.error.issues[0]?.message ?? 'Check the figures.');
   return body;
+};
+
+/** A printed serving is seldom what the scoop gives: relative. common practice, no source. */
+const SERVING_SPREAD = 0.1;
+
+const measuresOf = (form: LabelForm): Measure[] => {
+  const [serving, pack] = [figureOf(form.serving), figureOf(form.pack)];
+  const own = form.measures.map((m) => {
+    const spread = figureOf(m.spread);
+    return {
+      name: m.name.trim(),
+      grams: figureOf(m.grams) ?? 0,
+      spread: spread === undefined || Number.isNaN(spread) ? null : spread / 100,
+    };
+  });
+  return [
+    ...(serving ? [{ name: 'serving', grams: serving, spread: SERVING_SPREAD }] : []),
+    ...(pack ? [{ name: 'pack', grams: pack, spread: null }] : []),
+    ...own,
+  ];
+};
+
+const detailsOf = (
+  form: LabelForm,
+  kcalPer100: number | undefined,
+): NonNullable<BodyOf<'putFood'>['details']> => {
+  const [serving, pack, density, edible] = [
+    figureOf(form.serving),
+    figureOf(form.pack),
+    figureOf(form.density),
+    figureOf(form.edible),
+  ];
+  const code = readGtin(form.code);
+  const kcal = kcalPer100 === undefined || !serving ? undefined : (kcalPer100 * serving) / 100;
+  return {
+    ...NO_DETAILS,
+    basis:
+      form.per === 'serving'
+        ? { kind: 'serving', grams: serving ?? 100 }
+        : { kind: form.per === '100ml' ? '100 mL' : '100 g' },
+    density: density ?? null,
+    packGrams: pack ? pack : null,
+    edible: edible === undefined || edible === 100 ? null : { part: edible / 100, refuse: form.refuse },
+    allergens: form.allergens,
+    tags: form.tags
+      .split(',')
+      .map((t) => t.trim())
+      .filter((t) => t !== ''),
+    code: code.ok ? code.gtin : null,
+    label:
+      kcal === undefined || !serving
+        ? null
+        : { rules: form.fibre === 'inside' ? 'us' : 'eu', grams: serving, kcal: Number(kcal.toPrecision(4)) },
+    sourceDate: form.sourceDate === '' ? null : form.sourceDate,
+  };
 };

@@ -9,10 +9,12 @@ import TextField from '@mui/material/TextField';
 import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, queryClient, sentenceOf } from '../sync/index.ts';
+import { FoodExtras } from './FoodExtras.tsx';
 import {
   auditOf,
   emptyLabel,
   foodOf,
+  formOf,
   LABEL_FIELDS,
   labelFaults,
   POLYOLS,
@@ -85,20 +87,31 @@ const Audit = ({ form, put }: { form: LabelForm; put: (form: LabelForm) => void 
   );
 };
 
-/** An own food from its label, in the order in which labels are read. What is left empty is unknown, not zero. */
-export const NewFoodForm = ({
-  athleteId,
-  name: first,
-  onMade,
-  onBack,
-}: {
+export interface FoodFormProps {
   athleteId: string;
-  name: string;
+  /** What the food is called, as far as it was typed. */
+  name?: string;
+  /** The code of the package that opened the form. */
+  code?: string;
+  /** An own food that is changed. */
+  food?: Food;
   onMade: (food: Food) => void;
   onBack: () => void;
-}) => {
-  const [id] = useState(() => uuidv7());
-  const [form, setForm] = useState(() => emptyLabel(first));
+}
+
+/**
+ * An own food from its label, in the order in which labels are read; the same form changes one. What is left empty is unknown, not zero.
+ */
+export const FoodForm = ({
+  athleteId,
+  name: first = '',
+  code = '',
+  food: known,
+  onMade,
+  onBack,
+}: FoodFormProps) => {
+  const [id] = useState(() => known?.id ?? uuidv7());
+  const [form, setForm] = useState(() => (known ? formOf(known) : { ...emptyLabel(first), code }));
   const [fault, setFault] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const put: Put = (change) => setForm((f) => ({ ...f, ...change }));
@@ -109,8 +122,12 @@ export const NewFoodForm = ({
     setFault(null);
     setBusy(true);
     try {
-      const food = await call('putFood', { params: { athleteId, id }, body: foodOf(form) });
+      const food = await call('putFood', {
+        params: { athleteId, id },
+        body: foodOf(form, known?.version ?? 0),
+      });
       void queryClient.invalidateQueries({ queryKey: ['foods', athleteId] });
+      void queryClient.invalidateQueries({ queryKey: ['own-foods', athleteId] });
       onMade(food);
     } catch (error) {
       setFault(error instanceof RangeError ? error.message : sentenceOf(error));
@@ -130,7 +147,9 @@ export const NewFoodForm = ({
   );
   return (
     <form onSubmit={(event) => void save(event)} noValidate>
-      <DialogTitle id="food-dialog">New food, from its label</DialogTitle>
+      <DialogTitle id="food-dialog">
+        {known ? `Change ${known.name}` : 'New food, from its label'}
+      </DialogTitle>
       <DialogContent className="rows">
         <TextField
           label="Name"
@@ -154,6 +173,7 @@ export const NewFoodForm = ({
             label="Figures are"
             options={[
               ['100', 'per 100 g'],
+              ['100ml', 'per 100 mL'],
               ['serving', 'per serving'],
             ]}
           />
@@ -225,11 +245,13 @@ export const NewFoodForm = ({
           />
           {form.polyol !== 'none' && grams('polyolGrams', `${form.polyol}, g`)}
         </div>
+        <FoodExtras form={form} put={put} open={known !== undefined || code !== ''} />
         <Audit form={form} put={setForm} />
         {small !== undefined && <p className="second">{small}</p>}
         <p className="quiet">
           What you leave empty is unknown, not zero: sums then say “at least”. The stated energy is kept as it
           stands.
+          {known ? ' What was eaten keeps the figures it was eaten with.' : ''}
         </p>
         {fault !== null && <Alert severity="error">{fault}</Alert>}
       </DialogContent>

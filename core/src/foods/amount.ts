@@ -1,0 +1,170 @@
+import type { Method } from '../measure/index.ts';
+import { GRAMS_PER_OUNCE, GRAMS_PER_POUND, MILLILITRES_PER } from '../units/index.ts';
+
+/** A household measure of a food: grams of one, and how far one may stray (relative standard uncertainty). */
+export interface HouseholdMeasure {
+  name: string;
+  grams: number;
+  spread?: number | null;
+}
+
+/** What is known of a food when an amount of it is read. */
+export interface AmountFood {
+  measures?: readonly HouseholdMeasure[];
+  /** g/mL; null or undefined where it is unknown. */
+  density?: number | null;
+}
+
+export type AmountReading =
+  | {
+      grams: number;
+      /** How such an amount is known unless a scale says so; null for a weight. */
+      method: Method | null;
+      spread: number | null;
+      /** What was taken for granted, in a sentence. */
+      assumed: string | null;
+    }
+  | { fault: string };
+
+const MASS: Readonly<Record<string, number>> = {
+  g: 1,
+  gram: 1,
+  grams: 1,
+  kg: 1000,
+  oz: GRAMS_PER_OUNCE,
+  ounce: GRAMS_PER_OUNCE,
+  ounces: GRAMS_PER_OUNCE,
+  lb: GRAMS_PER_POUND,
+  lbs: GRAMS_PER_POUND,
+  pound: GRAMS_PER_POUND,
+  pounds: GRAMS_PER_POUND,
+};
+const { us } = MILLILITRES_PER;
+const VOLUME: Readonly<Record<string, number>> = {
+  ml: 1,
+  cl: 10,
+  dl: 100,
+  l: 1000,
+  litre: 1000,
+  liter: 1000,
+  'fl oz': us.flOz,
+  floz: us.flOz,
+  cup: us.cup,
+  cups: us.cup,
+  tbsp: us.tbsp,
+  tsp: us.tsp,
+};
+const HOUSEHOLD = new Set(['cup', 'cups', 'tbsp', 'tsp']);
+const FRACTIONS: Readonly<Record<string, number>> = {
+  '½': 0.5,
+  '⅓': 1 / 3,
+  '⅔': 2 / 3,
+  '¼': 0.25,
+  '¾': 0.75,
+  half: 0.5,
+  third: 1 / 3,
+  quarter: 0.25,
+  a: 1,
+  an: 1,
+};
+
+const NUMBER = String.raw`(?:\d+\s+\d+/\d+|\d+/\d+|\d*[.,]?\d+\s*[½⅓⅔¼¾]?|[½⅓⅔¼¾]|half|third|quarter|an?)`;
+const PART = new RegExp(
+  String.raw`^\s*(${NUMBER})(?![\d/])\s*(?:of\s+an?\s+|an?\s+)?([\p{L}][\p{L}\p{N} ,]*?)?\s*(?=$|\d|\+)\+?`,
+  'iu',
+);
+
+/** "1 1/2", "3/4", "2½", "1,5", "half": a count. NaN when it is none. */
+const countOf = (text: string): number => {
+  const bare = text.trim().toLowerCase();
+  const word = FRACTIONS[bare];
+  if (word !== undefined) return word;
+  const mixed = /^(?:(\d+)\s+)?(\d+)\/(\d+)$/.exec(bare);
+  if (mixed) return Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3]);
+  const glyph = /^(\d+)\s*([½⅓⅔¼¾])$/.exec(bare);
+  if (glyph) return Number(glyph[1]) + (FRACTIONS[glyph[2] ?? ''] ?? NaN);
+  return Number(bare.replace(',', '.'));
+};
+
+const singular = (word: string): string => word.replace(/s$/, '');
+const measureNamed = (unit: string, measures: readonly HouseholdMeasure[]): HouseholdMeasure | undefined => {
+  const wanted = singular(unit.toLowerCase().trim());
+  const names = measures.map((m) => ({ m, name: m.name.toLowerCase() }));
+  return (
+    names.find(({ name }) => singular(name) === wanted)?.m ??
+    names.find(({ name }) => singular(name.split(/[ ,]/)[0] ?? '') === wanted)?.m
+  );
+};
+
+const methodOf = (name: string): Method => {
+  if (/^(cup|tbsp|tsp|spoon|glass)/i.test(name)) return 'spoon';
+  return /^(serving|scoop|pack|can|bag|sleeve|pot|tub|bottle)/i.test(name) ? 'label' : 'pieces';
+};
+
+type Piece = Exclude<AmountReading, { fault: string }>;
+
+const volume = (count: number, unit: string, food: AmountFood): Piece => {
+  const millilitres = count * (VOLUME[unit] ?? 0);
+  const density = food.density ?? null;
+  return {
+    grams: millilitres * (density ?? 1),
+    method: HOUSEHOLD.has(unit) ? 'spoon' : null,
+    spread: null,
+    assumed: density === null ? 'No density is known, so 1 mL is taken as 1 g.' : null,
+  };
+};
+
+const piece = (
+  count: number,
+  unit: string,
+  food: AmountFood,
+  inOunces: boolean,
+): Piece | { fault: string } => {
+  const low = unit.toLowerCase().trim();
+  if (low === '')
+    return { grams: count * (inOunces ? GRAMS_PER_OUNCE : 1), method: null, spread: null, assumed: null };
+  const mass = MASS[low];
+  if (mass !== undefined) return { grams: count * mass, method: null, spread: null, assumed: null };
+  const measure = measureNamed(low, food.measures ?? []);
+  if (measure)
+    return {
+      grams: count * measure.grams,
+      method: methodOf(measure.name),
+      spread: measure.spread ?? null,
+      assumed: `One ${measure.name} is taken as ${Number(measure.grams.toPrecision(4))} g.`,
+    };
+  if (VOLUME[low] !== undefined) return volume(count, low, food);
+  const known = ['g', 'kg', 'oz', 'lb', 'mL', 'cup', 'tbsp', ...(food.measures ?? []).map((m) => m.name)];
+  return { fault: `“${unit.trim()}” is no unit of this food. There are: ${known.join(', ')}.` };
+};
+
+/**
+ * Reads a typed amount of a food into grams: "150", "4,5 oz", "1 lb 4 oz", "250 mL", "1 1/2 cups", "2 slices", "half a pack". A bare number is
+ * grams, or ounces with `inOunces`. A measure of the food comes before a volume of the same name; a volume without a density says that
+ * 1 mL was taken as 1 g. Never throws; what cannot be read is a fault in a sentence.
+ * Sources: NIST SP 811 (masses), NIST Handbook 44 (US measures).
+ */
+export const readAmount = (text: string, food: AmountFood = {}, inOunces = false): AmountReading => {
+  let rest = text.trim();
+  const pieces: Piece[] = [];
+  if (rest === '' || rest.length > 60) return { fault: 'Type an amount, such as 150 g or 2 slices.' };
+  while (rest !== '') {
+    const found = PART.exec(rest);
+    const count = found ? countOf(found[1] ?? '') : NaN;
+    if (!found || !Number.isFinite(count))
+      return { fault: `“${text.trim()}” is no amount. Type it as 150 g or 2 slices.` };
+    const one = piece(count, found[2] ?? '', food, inOunces);
+    if ('fault' in one) return one;
+    pieces.push(one);
+    rest = rest.slice(found[0].length).trim();
+  }
+  const grams = pieces.reduce((sum, p) => sum + p.grams, 0);
+  if (!(grams > 0)) return { fault: 'An amount is more than nothing.' };
+  const least = pieces.find((p) => p.method !== null);
+  return {
+    grams: Number(grams.toPrecision(10)),
+    method: least?.method ?? null,
+    spread: least?.spread ?? null,
+    assumed: pieces.map((p) => p.assumed).find((a) => a !== null) ?? null,
+  };
+};

@@ -1,0 +1,1 @@
+export { PantryPage } from './PantryPage.tsx';
