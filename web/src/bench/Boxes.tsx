@@ -55,7 +55,7 @@ export const Boxes = ({
       <div className="pair">
         <TextField
           size="small"
-          label="The whole batch, g (if known)"
+          label="Whole batch, g"
           defaultValue={total === null ? '' : String(total)}
           onBlur={(e) => setBoxes(boxes, readGrams(e.target.value).grams)}
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}

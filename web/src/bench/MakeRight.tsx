@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { gramsText } from '../shell/show.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { savePortion } from '../sync/index.ts';
-import { mainKey } from './Readings.tsx';
+import { Effect, mainKey } from './Readings.tsx';
 import { useBench } from './store.ts';
 
 const short = (name: string): string => name.split(',')[0] ?? name;
@@ -62,6 +62,7 @@ export const MakeRight = ({ day, sheet }: { day: DayDocument; sheet: DaySheet })
         </b>{' '}
         It is kept as it is.
       </p>
+      <Effect portion={portion} sheet={sheet} grams={portion.grams} />
       <div className="make-right-buttons">
         <Button onClick={() => setLeft(portion.id)}>Leave it</Button>
         {off > 0 && (

@@ -12,8 +12,7 @@ const whole = (text: string): number | null => (/^\d{1,3}$/.test(text.trim()) ? 
 /** Counted pieces: some on the scale give the mean of one; then the count is enough. */
 export const Pieces = ({ day, current }: { day: DayDocument; current: PortionRow }) => {
   const scale = useBench((s) => s.scale);
-  const measure =
-    current.food.measures?.find((m) => /piece|slice|cake|egg/i.test(m.name)) ?? current.food.measures?.[0];
+  const measure = current.food.measures?.find((m) => /piece|slice|cake|egg/i.test(m.name));
   const [onScale, setOnScale] = useState('3');
   const [eaten, setEaten] = useState('2');
   const [mean, setMean] = useState<(MeanPiece & { count: number }) | null>(null);

@@ -98,9 +98,7 @@ export const StateFields = ({
             }}
             helperText={
               chosen
-                ? `Cooked weighs ${chosen.factor.toFixed(2)} times raw, ± ${Math.round(chosen.spread * 100)} %: ${chosen.source}${
-                    chosen.seen > 0 ? '' : '. Yours, weighed once, replaces it'
-                  }.`
+                ? `Cooked weighs ${chosen.factor.toFixed(2)} times raw, ± ${Math.round(chosen.spread * 100)} %: ${chosen.source}.`
                 : 'Weigh it once before and after cooking.'
             }
           >

@@ -1,6 +1,8 @@
 import type { DayDocument, PortionFood } from '@maul/contract';
 import {
   addDays,
+  carbohydrate,
+  energyOf,
   hiddenEnergy,
   K90,
   nutrientPanel,
@@ -10,6 +12,7 @@ import {
   TAGNAME_LIST,
   type DaySheet,
   type IntakePerson,
+  type NutrientVector,
   type PanelLine,
   type PanelShare,
 } from '@maul/core';
@@ -32,10 +35,23 @@ import { call, sentenceOf } from '../sync/index.ts';
 const amount = (value: number): string =>
   value >= 100 ? Math.round(value).toLocaleString('en-GB') : String(Number(value.toPrecision(2)));
 
+/** What can be reckoned from what is stated counts as known: energy from the macros, one carbohydrate from the other and the fibre. */
+const completed = (vector: NutrientVector): NutrientVector => {
+  const reckoned = {
+    ENERC: energyOf(vector)?.kcal,
+    CHOCDF: carbohydrate(vector, 'total'),
+    CHOAVLDF: carbohydrate(vector, 'available'),
+  };
+  return {
+    ...vector,
+    ...Object.fromEntries(Object.entries(reckoned).filter(([, value]) => value !== undefined)),
+  };
+};
+
 const shareOf = (food: PortionFood, grams: number): PanelShare => ({
   foodId: food.id,
   name: food.name.split(',')[0] ?? food.name,
-  vector: perGrams(food.per100g, grams),
+  vector: completed(perGrams(food.per100g, grams)),
 });
 
 const yearsOn = (birth: string, date: string): number => {
@@ -44,24 +60,21 @@ const yearsOn = (birth: string, date: string): number => {
 };
 
 const Line = ({ line, perDay }: { line: PanelLine; perDay: boolean }) => {
-  const { intake, unit } = line;
+  const { intake } = line;
+  const unit = line.unit === 'ug' ? 'µg' : line.unit;
   const name = NUTRIENT_LABELS[line.tag];
   const least = line.unknown > 0 && !line.allUnknown;
   return (
     <li className="nutrient">
       <span className="nutrient-name">{name}</span>
       <span className="nutrient-value n">
-        {line.allUnknown ? (
-          <span className="quiet">unknown</span>
-        ) : (
-          <b className={line.aboveUpper ? 'is-over' : ''}>
-            {least ? '≥ ' : ''}
-            {amount(line.value)} {unit}
-          </b>
-        )}
+        <b className={line.aboveUpper ? 'is-over' : ''}>
+          {least ? '≥ ' : ''}
+          {amount(line.value)} {unit}
+        </b>
       </span>
       <span className="nutrient-rule">
-        {intake && perDay && !line.allUnknown && (
+        {intake && perDay && (
           <Rule
             label={name}
             unit={unit}
@@ -75,7 +88,7 @@ const Line = ({ line, perDay }: { line: PanelLine; perDay: boolean }) => {
       </span>
       <span className="nutrient-words second">
         {intake && perDay
-          ? `${line.allUnknown ? '' : `${least ? 'at least ' : ''}${Math.round((line.part ?? 0) * 100)} % of `}${amount(intake.value)} ${unit}, ${intake.kind} ${intake.body} ${intake.year}`
+          ? `${least ? 'at least ' : ''}${Math.round((line.part ?? 0) * 100)} % of ${amount(intake.value)} ${unit}, ${intake.kind} ${intake.body} ${intake.year}`
           : ''}
         {intake?.upper && perDay
           ? `; ${intake.upper.what} ${amount(intake.upper.value)} ${unit}${line.aboveUpper ? ': above it' : ''}`
@@ -158,6 +171,7 @@ const NutrientsDialog = ({
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [what, day, sheet, week.data, plantsFirst],
   );
+  const unstated = panel.filter((line) => line.allUnknown);
   const perDay = what === 'day' || what === 'week';
   const one = what.startsWith('portion') ? portions[0] : undefined;
   const minor = person.age < 18;
@@ -206,10 +220,19 @@ const NutrientsDialog = ({
         <Hidden portions={portions} />
         {minor && <p>Reference intakes are shown for adults only: ask a dietitian.</p>}
         <ul className="nutrients" aria-label="Nutrients">
-          {panel.map((line) => (
-            <Line key={line.tag} line={line} perDay={perDay} />
-          ))}
+          {panel
+            .filter((line) => !line.allUnknown)
+            .map((line) => (
+              <Line key={line.tag} line={line} perDay={perDay} />
+            ))}
         </ul>
+        {unstated.length > 0 && (
+          <p>
+            Stated by none of these foods, so unknown and not zero:{' '}
+            {unstated.map((line) => NUTRIENT_LABELS[line.tag].toLowerCase()).join(', ')}. A label or a table
+            with them can be typed or imported in the Pantry.
+          </p>
+        )}
         <p className="quiet">
           “≥” is at least: some portions do not state it. {TAGNAME_LIST.length} nutrients by their INFOODS
           names. Reference intakes are for healthy adults and no diagnosis; what is low is a matter for a
