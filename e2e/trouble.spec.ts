@@ -153,7 +153,7 @@ test('a meal is added, a food found by its parts, taken away and brought back; d
   await page.getByRole('button', { name: 'Add a meal' }).click();
   await page.getByLabel('Time').fill('23:10');
   await page.getByRole('button', { name: 'Add and choose a food' }).click();
-  await page.getByLabel(/Food, in parts/).fill('bre chick');
+  await page.getByLabel(/Food in parts/).fill('bre chick');
   // What was eaten lately stands there first; the answer to the words replaces it.
   await expect(page.getByRole('list', { name: 'Foods' })).toContainText('Chicken thigh, skinless');
   await expect(page.getByRole('dialog').getByRole('status')).toHaveText(/^\d+ foods$/);

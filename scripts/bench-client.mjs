@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { Agent, request } from 'node:http';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
+import { newcomerStart } from './newcomer.mjs';
 
 const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl, MAUL_APP: appUrl } = process.env;
 
@@ -63,53 +64,7 @@ const newAthlete = async (agent) => {
   };
   const { headers } = await send(agent, 'POST', '/api/accounts', { body: account });
   const cookie = headers['set-cookie'][0].split(';')[0];
-  const [seasonId, basisId, phaseId, weighInId] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];
-  const body = {
-    sex: 'male',
-    birthDate: '1995-01-01',
-    heightCm: 180,
-    weightKg: 82,
-    carbBasis: 'total',
-    zone: 'UTC',
-    firstPhase: 'maintenance',
-    weeks: 52,
-    pattern: null,
-    profile: {
-      units: { body: 'kg', food: 'g', energy: 'kcal' },
-      diet: 'everything',
-      allergens: [],
-      activityLevel: 1.6,
-      equation: null,
-      knownKcal: null,
-      fat: null,
-      weekStartsOn: 1,
-      routine: { waking: '06:30', sessions: [] },
-      health: {
-        ...Object.fromEntries(
-          [
-            'pregnant',
-            'breastfeeding',
-            'diabetes',
-            'kidney',
-            'heart',
-            'lithium',
-            'eatingDisorder',
-            'periodLost',
-            'lostLibido',
-            'oftenIll',
-            'stressFracture',
-          ].map((key) => [key, false]),
-        ),
-        professional: null,
-        doctor: null,
-      },
-      hide: { weight: false, energy: false },
-    },
-  };
-  await send(agent, 'PUT', `/api/athletes/${id}/start`, {
-    cookie,
-    body: { seasonId, basisId, phaseId, weighInId, ...body },
-  });
+  await send(agent, 'PUT', `/api/athletes/${id}/start`, { cookie, body: newcomerStart() });
   return { id, cookie, token: cookie.split('=')[1] };
 };
 const today = () => new Date(Date.now() - 4 * 3_600_000).toISOString().slice(0, 10);

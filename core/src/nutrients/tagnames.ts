@@ -46,3 +46,42 @@ export const TAGNAME_LIST = Object.keys(TAGNAMES) as Tagname[];
 
 /** True when the text is a tagname that Maul keeps. */
 export const isTagname = (text: string): text is Tagname => Object.hasOwn(TAGNAMES, text);
+
+/** What a nutrient is called in words. */
+export const NUTRIENT_LABELS: Readonly<Record<Tagname, string>> = {
+  ENERC: 'Energy',
+  PROCNT: 'Protein',
+  FAT: 'Fat',
+  CHOAVLDF: 'Available carbohydrate',
+  CHOCDF: 'Total carbohydrate',
+  FIBTG: 'Fibre',
+  SUGAR: 'Sugars',
+  FASAT: 'Saturated fat',
+  F18D3N3: 'ALA (omega-3)',
+  F20D5N3: 'EPA (omega-3)',
+  F22D6N3: 'DHA (omega-3)',
+  ALC: 'Alcohol',
+  POLYL: 'Sugar alcohols',
+  WATER: 'Water',
+  NA: 'Sodium',
+  K: 'Potassium',
+  CA: 'Calcium',
+  MG: 'Magnesium',
+  FE: 'Iron',
+  ZN: 'Zinc',
+  P: 'Phosphorus',
+  ID: 'Iodine',
+  SE: 'Selenium',
+  VITA_RAE: 'Vitamin A',
+  VITD: 'Vitamin D',
+  TOCPHA: 'Vitamin E',
+  VITK: 'Vitamin K',
+  THIA: 'Thiamin (B1)',
+  RIBF: 'Riboflavin (B2)',
+  NIAEQ: 'Niacin equivalents',
+  VITB6A: 'Vitamin B6',
+  FOLDFE: 'Folate',
+  VITB12: 'Vitamin B12',
+  VITC: 'Vitamin C',
+  CAFFN: 'Caffeine',
+};

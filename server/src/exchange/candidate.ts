@@ -1,5 +1,14 @@
 import { FoodDetails, foodFaults, FoodState, type Measure } from '@maul/contract';
-import { labelAudit, per100Grams, readGtin, type FoodBasis, type NutrientVector } from '@maul/core';
+import {
+  labelAudit,
+  NUTRIENT_LABELS,
+  per100Grams,
+  readGtin,
+  TAGNAME_LIST,
+  type FoodBasis,
+  type NutrientVector,
+  type Tagname,
+} from '@maul/core';
 
 /** A food as a file states it, before anything of it is believed. */
 export interface Candidate {
@@ -74,8 +83,8 @@ const auditRemark = (per100g: NutrientVector): string | null => {
   return audit.verdict === 'ask' || audit.verdict === 'strong' ? audit.sentence : null;
 };
 
-const negative = (figures: NutrientVector): string | undefined =>
-  Object.entries(figures).find(([, value]) => value < 0)?.[0];
+const negative = (figures: NutrientVector): Tagname | undefined =>
+  TAGNAME_LIST.find((tag) => (figures[tag] ?? 0) < 0);
 
 /** Looks at a candidate as a whole: what cannot be is refused with its reason, what strays is remarked on. */
 export const take = (candidate: Candidate): Taken => {
@@ -85,7 +94,7 @@ export const take = (candidate: Candidate): Taken => {
   if (!state.success)
     return { reason: `“${candidate.state}” is no state; there are: ${FoodState.options.join(', ')}.` };
   const below = negative(candidate.figures);
-  if (below !== undefined) return { reason: `${below} is negative, which no food holds.` };
+  if (below !== undefined) return { reason: `${NUTRIENT_LABELS[below]} is negative, which no food holds.` };
   if (Object.keys(candidate.figures).length === 0)
     return { reason: 'It states no nutrient that Maul keeps.' };
   let code: string | null = null;

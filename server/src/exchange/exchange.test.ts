@@ -117,7 +117,7 @@ describe('our own CSV', () => {
     expect(foodIn(await taken(await fileOf(text), how), 0).per100g).toEqual({ PROCNT: 9 });
   });
   test.each([
-    ['Rye,raw,-9,1,1,1,100', 'PROCNT is negative'],
+    ['Rye,raw,-9,1,1,1,100', 'Protein is negative'],
     ['Rye,raw,nine,1,1,1,100', '“nine” in the column PROCNT is no number'],
     ['Rye,stale,9,1,1,1,100', '“stale” is no state'],
     ['Rye,raw,60,60,1,1,100', 'more than 100 g in 100 g'],

@@ -1,5 +1,5 @@
 import { ALLERGENS } from '@maul/contract';
-import { TAGNAME_LIST, TAGNAMES } from '@maul/core';
+import { NUTRIENT_LABELS, TAGNAME_LIST, TAGNAMES } from '@maul/core';
 import AddIcon from '@mui/icons-material/Add';
 import CloseIcon from '@mui/icons-material/Close';
 import Accordion from '@mui/material/Accordion';
@@ -10,7 +10,6 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
-import { NUTRIENT_LABELS } from './nutrientNames.ts';
 import { labelFaults, type LabelForm } from './labelForm.ts';
 
 type Put = (change: Partial<LabelForm>) => void;
@@ -67,6 +66,7 @@ const Measures = ({ form, put }: { form: LabelForm; put: Put }) => (
     <Button
       size="small"
       variant="text"
+      sx={{ alignSelf: 'flex-start' }}
       startIcon={<AddIcon />}
       onClick={() => put({ measures: [...form.measures, { name: '', grams: '', spread: '' }] })}
     >
@@ -108,6 +108,7 @@ const MoreNutrients = ({ form, put }: { form: LabelForm; put: Put }) => (
     <Button
       size="small"
       variant="text"
+      sx={{ alignSelf: 'flex-start' }}
       startIcon={<AddIcon />}
       onClick={() => {
         const free = MORE.find((tag) => !form.more.some((m) => m.tag === tag));

@@ -18,6 +18,9 @@ const STATES: Readonly<Record<FoodImport['state'], string>> = {
   failed: 'failed',
 };
 
+const sizeText = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
+
 const Rejects = ({ athleteId, id }: { athleteId: string; id: string }) => {
   const { data, error } = useQuery({
     queryKey: ['import-rejects', athleteId, id],
@@ -60,7 +63,7 @@ const ImportRow = ({
       <div className="import-head">
         <b>{one.fileName}</b>
         <span className="second">
-          {(one.bytes / 1e6).toFixed(one.bytes < 1e5 ? 3 : 1)} MB, {STATES[one.state]}
+          {sizeText(one.bytes)}, {STATES[one.state]}
         </span>
       </div>
       {one.state === 'running' && (

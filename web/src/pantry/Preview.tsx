@@ -1,10 +1,9 @@
 import { ENCODINGS, type ImportOptions, type ImportPreview } from '@maul/contract';
-import { TAGNAME_LIST } from '@maul/core';
+import { NUTRIENT_LABELS, TAGNAME_LIST } from '@maul/core';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { NUTRIENT_LABELS } from '../foods/index.ts';
 import { plural } from '../shell/show.ts';
 
 const FORMATS: Readonly<Record<ImportOptions['format'], string>> = {

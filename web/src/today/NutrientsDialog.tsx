@@ -5,6 +5,7 @@ import {
   energyOf,
   hiddenEnergy,
   K90,
+  NUTRIENT_LABELS,
   nutrientPanel,
   perGrams,
   PLANT_FIRST,
@@ -26,7 +27,6 @@ import TextField from '@mui/material/TextField';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
-import { NUTRIENT_LABELS } from '../foods/index.ts';
 import { Rule } from '../rule/index.ts';
 import { oneDecimal, plural, shortDate } from '../shell/show.ts';
 import { call, sentenceOf } from '../sync/index.ts';
@@ -229,7 +229,7 @@ const NutrientsDialog = ({
         {unstated.length > 0 && (
           <p>
             Stated by none of these foods, so unknown and not zero:{' '}
-            {unstated.map((line) => NUTRIENT_LABELS[line.tag].toLowerCase()).join(', ')}. A label or a table
+            {unstated.map((line) => NUTRIENT_LABELS[line.tag]).join(', ')}. A label or a table
             with them can be typed or imported in the Pantry.
           </p>
         )}

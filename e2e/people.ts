@@ -1,0 +1,76 @@
+import type { Page } from '@playwright/test';
+import { v7 as uuidv7 } from 'uuid';
+import { newcomerStart } from '../scripts/newcomer.mjs';
+
+const ZONE = 'Europe/Vienna';
+
+/** A day's food as a test needs it, per 100 g. */
+export interface TestFood {
+  id: string;
+  name: string;
+  state: string;
+  per100g: Record<string, number>;
+  more?: Record<string, unknown>;
+}
+export const RICE: TestFood = {
+  id: 'maul-rice-white-cooked',
+  name: 'Rice, white',
+  state: 'cooked',
+  per100g: { PROCNT: 2.6, FAT: 0.3, CHOAVLDF: 28, FIBTG: 0.4 },
+};
+export const POTATO: TestFood = {
+  id: 'maul-potato-boiled',
+  name: 'Potato, boiled',
+  state: 'cooked',
+  per100g: { PROCNT: 1.8, FAT: 0.1, CHOAVLDF: 16, FIBTG: 1.6 },
+  more: { lever: true },
+};
+export const BUTTER: TestFood = {
+  id: 'maul-butter',
+  name: 'Butter',
+  state: 'as sold',
+  per100g: { PROCNT: 0.7, FAT: 82, CHOAVLDF: 0.7, FIBTG: 0 },
+};
+
+/** A new athlete, signed in on this page, with a first phase. Nobody else touches their log. */
+export const newAthlete = async (page: Page, name: string) => {
+  const id = uuidv7();
+  const account = {
+    id,
+    name,
+    email: `${id}@example.test`,
+    password: 'a long enough password',
+    role: 'athlete',
+  };
+  await page.request.post('/api/accounts', { data: account });
+  await page.request.put(`/api/athletes/${id}/start`, { data: newcomerStart(ZONE) });
+  const put = async (path: string, data: object): Promise<void> => {
+    const answer = await page.request.put(`/api/athletes/${id}/${path}`, { data });
+    if (!answer.ok()) throw new Error(`${path}: ${await answer.text()}`);
+  };
+  /** The athlete's day turns at four. */
+  const today = new Intl.DateTimeFormat('en-CA', { timeZone: ZONE }).format(
+    new Date(Date.now() - 4 * 3_600_000),
+  );
+  const meal = async (time: string): Promise<string> => {
+    const mealId = uuidv7();
+    await put(`meals/${mealId}`, { base: 0, day: today, time, zone: ZONE, eaten: false, deleted: false });
+    return mealId;
+  };
+  const plan = async (mealId: string, food: TestFood, grams: number, position: number): Promise<void> => {
+    const { more, ...plain } = food;
+    await put(`portions/${uuidv7()}`, {
+      base: 0,
+      mealId,
+      position,
+      food: { ...plain, source: 'test', ...more },
+      plannedGrams: grams,
+      grams: null,
+      method: null,
+      division: null,
+      trail: null,
+      deleted: false,
+    });
+  };
+  return { id, today, put, meal, plan };
+};

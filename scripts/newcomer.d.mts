@@ -1,0 +1,1 @@
+export const newcomerStart: (zone?: string) => Record<string, unknown>;
