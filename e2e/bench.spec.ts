@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
-import { accessible, pour, pressKey, readout, said, steady } from './house.ts';
+import { accessible, pour, pressKey, readout, said, steady, undoBar } from './house.ts';
 import { BUTTER, newAthlete, POTATO, RICE } from './people.ts';
 
 const strip = (page: Page) => page.locator('.bench-strip');
@@ -35,7 +35,7 @@ test('out of a jar: what is missing is the portion, and its trail says how', asy
   await capture(page);
   await expect(said(page)).toHaveText('Captured 20 g, taken out.');
   await page.goto('/today');
-  await page.getByRole('button', { name: 'Butter', exact: true }).click();
+  await page.locator('.portion').getByRole('button', { name: 'Butter' }).click();
   const dialog = page.getByRole('dialog', { name: 'Butter' });
   await expect(dialog.locator('.trail')).toContainText('Before it was taken out386 g');
   await expect(dialog.locator('.trail')).toContainText('After366 g');
@@ -75,7 +75,7 @@ test('a container weighed once is recognised and offered; too much is kept, and 
   // 6 g of rice hold 1.7 g of carbs; 10 g of potato hold 1.8.
   await right.getByRole('button', { name: 'Potato answers: 150 → 140 g' }).click();
   await expect(page.locator('.distance')).toContainText('of 140');
-  await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
+  await undoBar(page).click();
   await expect(page.locator('.distance')).toContainText('of 150');
 });
 
@@ -253,7 +253,7 @@ test.describe('a serial scale, by its stand-in', () => {
     // A stand-in that is opened anew has an empty pan: it says so and counts from there.
     await expect(said(page)).toContainText('counts from zero again');
     await page.goto('/today');
-    await page.getByRole('button', { name: 'Rice, white', exact: true }).click();
+    await page.locator('.portion').getByRole('button', { name: 'Rice, white' }).click();
     await expect(page.getByRole('dialog').locator('.trail')).toContainText('stand-in scale');
   });
 });

@@ -55,3 +55,7 @@ export const pourAndCapture = async (page: Page): Promise<string> => {
   await expect(said(page)).toHaveText(/^Captured \d+ g\.$/);
   return (await said(page).innerText()).replace(/\D/g, '');
 };
+
+/** The way back that is offered for a while after something was changed. */
+export const undoBar = (page: Page) =>
+  page.locator('.MuiSnackbar-root').getByRole('button', { name: 'Undo' });

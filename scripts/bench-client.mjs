@@ -1,73 +1,11 @@
 // One row of the bench, measured from outside: over HTTP, and through the bare driver as the same role.
-import { randomUUID } from 'node:crypto';
-import { Agent, request } from 'node:http';
+import { Agent } from 'node:http';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { newcomerStart } from './newcomer.mjs';
+import { newAthlete, quantile, send, timed, today } from './bench-kit.mjs';
 
-const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl, MAUL_APP: appUrl } = process.env;
+const { MAUL_OWNER: ownerUrl, MAUL_APP: appUrl } = process.env;
 
-const send = (agent, method, path, { cookie, body, headers } = {}) =>
-  new Promise((done, fail) => {
-    const text = body === undefined ? undefined : JSON.stringify(body);
-    const ask = request(`${address}${path}`, {
-      agent,
-      method,
-      headers: {
-        ...(cookie ? { cookie } : {}),
-        ...(text ? { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) } : {}),
-        ...headers,
-      },
-    });
-    ask.on('error', fail);
-    ask.on('response', (res) => {
-      const parts = [];
-      res.on('data', (part) => parts.push(part));
-      res.on('end', () => {
-        const raw = Buffer.concat(parts);
-        if (res.statusCode >= 400)
-          return fail(new Error(`${method} ${path}: ${res.statusCode} ${raw.toString().slice(0, 200)}`));
-        done({ raw, headers: res.headers });
-      });
-    });
-    ask.end(text);
-  });
-
-const quantile = (times, q) =>
-  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(q * times.length))];
-
-/** Runs `count` pieces of work on `lanes` lanes at once; the time of each in ms. */
-const timed = async (lanes, count, work) => {
-  const times = [];
-  let started = 0;
-  const lane = async (index) => {
-    while (started < count) {
-      started += 1;
-      const begin = performance.now();
-      await work(index);
-      times.push(performance.now() - begin);
-    }
-  };
-  await Promise.all(Array.from({ length: lanes }, (_, i) => lane(i)));
-  return times;
-};
-
-/** A new athlete with a first phase, and a meal today. */
-const newAthlete = async (agent) => {
-  const id = uuidv7();
-  const account = {
-    id,
-    name: 'Bench',
-    email: `${randomUUID()}@bench.maul`,
-    password: 'a long enough password',
-    role: 'athlete',
-  };
-  const { headers } = await send(agent, 'POST', '/api/accounts', { body: account });
-  const cookie = headers['set-cookie'][0].split(';')[0];
-  await send(agent, 'PUT', `/api/athletes/${id}/start`, { cookie, body: newcomerStart() });
-  return { id, cookie, token: cookie.split('=')[1] };
-};
-const today = () => new Date(Date.now() - 4 * 3_600_000).toISOString().slice(0, 10);
 const food = {
   id: 'maul-oats-rolled',
   name: 'Oats, rolled',

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { build } from 'esbuild';
-import { chromiumPath } from './postgres.mjs';
+import { enterAs, openPage, slowFrames } from './bench-kit.mjs';
 import { root } from './project.mjs';
 
 const median = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)];
@@ -103,41 +103,11 @@ const yearOfTargets = async () => {
   ];
 };
 
-/** Share of frames over 25 ms in a page, while `work` goes on in it. */
-const slowFrames = async (page, work) => {
-  await page.evaluate(() => {
-    const watch = { frames: 0, slow: 0, on: true };
-    globalThis.maulFrames = watch;
-    let before = performance.now();
-    const look = (now) => {
-      watch.frames += 1;
-      if (now - before > 25) watch.slow += 1;
-      before = now;
-      if (watch.on) globalThis.requestAnimationFrame(look);
-    };
-    globalThis.requestAnimationFrame(look);
-  });
-  await work();
-  const { frames, slow } = await page.evaluate(() => {
-    globalThis.maulFrames.on = false;
-    return globalThis.maulFrames;
-  });
-  return { frames, share: (100 * slow) / frames };
-};
-
 /** Frames while an end of a phase is dragged to and fro, against the same page left alone. */
 const seasonDrag = async () => {
-  const { chromium } = await import('@playwright/test');
-  const browser = await chromium.launch({
-    executablePath: chromiumPath(),
-    chromiumSandbox: false,
-    args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-sync'],
-  });
+  const { page, close } = await openPage();
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    await page.goto(`${process.env.MAUL_ADDRESS}/sign-in`);
-    await page.getByRole('button', { name: /Joren Vask/ }).click();
-    await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+    await enterAs(page, 'Joren Vask');
     await page.goto(`${process.env.MAUL_ADDRESS}/season`);
     const edge = page.getByRole('slider', { name: 'End of Contest prep' });
     await edge.waitFor();
@@ -166,7 +136,7 @@ const seasonDrag = async () => {
       },
     ];
   } finally {
-    await browser.close();
+    await close();
   }
 };
 

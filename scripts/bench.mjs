@@ -13,6 +13,8 @@ const FILES = {
   'first-load': 'bench-client.mjs',
   'year-of-targets': 'bench-season.mjs',
   'season-drag': 'bench-season.mjs',
+  foods: 'bench-foods.mjs',
+  'scale-frames': 'bench-foods.mjs',
 };
 const ROWS = Object.keys(FILES);
 const only = process.argv[2];
@@ -42,7 +44,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop()
 try {
   if (only && !ROWS.includes(only))
     throw new Plain(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
-  ensurePackages({ chromium: !only || only === 'season-drag' });
+  ensurePackages({ chromium: !only || only === 'season-drag' || only === 'scale-frames' });
   ensureModules();
   ensureBuild();
   delete process.env.DATABASE_URL;

@@ -1,4 +1,4 @@
-// npm run standin:scale [-- --port N] [--oz]: a small simulated scale on a loopback WebSocket. It speaks the plain line of
+// npm run standin:scale [-- --port N --every MS --oz]: a small simulated scale on a loopback WebSocket. It speaks the plain line of
 // docs/formats/scale-line.md and takes orders in the same way: "put 386", "pour 60", "take 20", "clear", "quiet", "talk".
 // It is a stand-in for a serial scale and says so in its greeting.
 import { createServer } from 'node:http';
@@ -24,7 +24,7 @@ const wanted = (name, fallback) => {
   return at < 0 ? fallback : process.argv[at + 1];
 };
 const port = Number(wanted('--port', '4185'));
-const every = 100;
+const every = Number(wanted('--every', '100'));
 
 const server = createServer((_req, res) => {
   res.writeHead(426).end('This is a scale. It speaks over a WebSocket.\n');

@@ -1,6 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
+import { readFileSync } from 'node:fs';
+import { z } from 'zod';
 import { openApiDocument } from './openapi.ts';
 import {
+  FoodsFile,
   Nutrients,
   Password,
   Problem,
@@ -126,4 +129,11 @@ describe('words that are checked', () => {
       Problem.safeParse({ type: 't', title: 't', status: 409, detail: 'd', current: { version: 2 } }).success,
     ).toBe(true);
   });
+});
+
+test('the published schema of a file of foods is the one that reads it', () => {
+  const path = new URL('../../docs/formats/foods.schema.json', import.meta.url);
+  expect(JSON.parse(readFileSync(path, 'utf8'))).toEqual(
+    z.toJSONSchema(FoodsFile, { io: 'input', unrepresentable: 'any' }),
+  );
 });

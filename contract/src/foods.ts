@@ -75,6 +75,18 @@ export const PutFood = z
       });
   });
 
+/** One food of our own JSON file of foods; figures by INFOODS tagname, for what `details.basis` says. */
+export const FoodInFile = z.strictObject({
+  name: z.string().min(1),
+  state: FoodState.default('as sold'),
+  figures: z.record(z.string(), z.number()),
+  measures: z.array(Measure).max(20).default([]),
+  details: FoodDetails.default(NO_DETAILS),
+  source: z.string().max(300).optional(),
+});
+/** Our own JSON file of foods: a list, or an object with one. Its schema is docs/formats/foods.schema.json. */
+export const FoodsFile = z.union([z.array(FoodInFile), z.looseObject({ foods: z.array(FoodInFile) })]);
+
 export const OwnFood = z.strictObject({ ...Food.shape, version: Version });
 export const FoodQuery = z.strictObject({
   q: z.string().max(80).default(''),

@@ -1,7 +1,6 @@
-import { FoodDetails, type ImportOptions, type Measure } from '@maul/contract';
+import { FoodInFile, type FoodDetails, type ImportOptions, type Measure } from '@maul/contract';
 import { isTagname, type FoodBasis, type NutrientVector, type Tagname } from '@maul/core';
 import Papa from 'papaparse';
-import { z } from 'zod';
 import type { Candidate } from './candidate.ts';
 import type { CsvRecord, JsonElement } from './lines.ts';
 import { columnTarget, namedTarget, readNumber, type Target } from './nutrients.ts';
@@ -229,21 +228,6 @@ export const nameIn = (value: unknown, key: string): string | undefined => {
   return typeof name === 'string' ? name.slice(0, 120) : undefined;
 };
 
-/** One food of our own JSON: docs/formats/foods.schema.json is made from this. */
-export const OwnJsonFood = z.strictObject({
-  name: z.string(),
-  state: z.string().default('as sold'),
-  /** Nutrients by INFOODS tagname, for what `details.basis` says. */
-  figures: z.record(z.string(), z.number()),
-  measures: z
-    .array(
-      z.strictObject({ name: z.string(), grams: z.number(), spread: z.number().nullable().default(null) }),
-    )
-    .default([]),
-  details: z.looseObject({}).default({}),
-  source: z.string().optional(),
-});
-
 /** Reads one food of our own JSON. */
 export const readOwnJson = ({ line, text }: JsonElement, file: string): Read => {
   let value: unknown;
@@ -252,7 +236,7 @@ export const readOwnJson = ({ line, text }: JsonElement, file: string): Read => 
   } catch {
     return { line, what: text.slice(0, 60), reason: 'It is no valid JSON.' };
   }
-  const parsed = OwnJsonFood.safeParse(value);
+  const parsed = FoodInFile.safeParse(value);
   const what = nameIn(value, 'name') ?? text.slice(0, 60);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
@@ -262,25 +246,16 @@ export const readOwnJson = ({ line, text }: JsonElement, file: string): Read => 
   const strange = Object.keys(figures).find((key) => !isTagname(key));
   if (strange !== undefined)
     return { line, what, reason: `“${strange}” is no INFOODS tagname that Maul keeps.` };
-  const checked = FoodDetails.safeParse(details);
-  if (!checked.success) {
-    const issue = checked.error.issues[0];
-    return {
-      line,
-      what,
-      reason: `details.${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not as described'}`,
-    };
-  }
   return {
     line,
     what,
     candidate: {
       ...food,
       figures: figures,
-      basis: checked.data.basis,
-      density: checked.data.density,
-      details: checked.data,
-      code: checked.data.code ?? undefined,
+      basis: details.basis,
+      density: details.density,
+      details,
+      code: details.code ?? undefined,
       source: food.source ?? `Imported from ${file}`,
     },
   };

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState, type FormEvent } from 'react';
+import { readDisplay } from './display.ts';
 import { useBenchPrefs, type SourceKind } from './prefs.ts';
 import { connectSerial, serialOf, stopSerial, typeReading } from './sources.ts';
 import { useBench } from './store.ts';
@@ -14,14 +15,6 @@ const SOURCES: readonly (readonly [SourceKind, string])[] = [
   ['serial', 'Serial scale'],
   ['keyboard', 'Keyboard'],
 ];
-
-/** A number as it stands on a scale's display: its last digit is the division. */
-export const readDisplay = (text: string): { gross: number; division: number } | null => {
-  const found = /^(\d{1,5})(?:[.,](\d{1,2}))?$/.exec(text.trim());
-  if (!found) return null;
-  const decimals = found[2]?.length ?? 0;
-  return { gross: Number(`${found[1] ?? ''}.${found[2] ?? '0'}`), division: 10 ** -decimals };
-};
 
 /** The keyboard as a scale: what the display of any scale reads is typed. */
 export const TypedReading = () => {

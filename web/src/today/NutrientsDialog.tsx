@@ -229,8 +229,8 @@ const NutrientsDialog = ({
         {unstated.length > 0 && (
           <p>
             Stated by none of these foods, so unknown and not zero:{' '}
-            {unstated.map((line) => NUTRIENT_LABELS[line.tag]).join(', ')}. A label or a table
-            with them can be typed or imported in the Pantry.
+            {unstated.map((line) => NUTRIENT_LABELS[line.tag]).join(', ')}. A label or a table with them can
+            be typed or imported in the Pantry.
           </p>
         )}
         <p className="quiet">

@@ -1,0 +1,118 @@
+// What the rows of the bench share: requests, times, a new athlete, frames in a real browser.
+import { randomUUID } from 'node:crypto';
+import { request } from 'node:http';
+import { v7 as uuidv7 } from 'uuid';
+import { newcomerStart } from './newcomer.mjs';
+import { chromiumPath } from './postgres.mjs';
+
+const { MAUL_ADDRESS: address } = process.env;
+
+/** One request, and its answer in bytes. A body that is a Buffer goes as it is. */
+export const send = (agent, method, path, { cookie, body, headers } = {}) =>
+  new Promise((done, fail) => {
+    const text = body === undefined || Buffer.isBuffer(body) ? body : JSON.stringify(body);
+    const ask = request(`${address}${path}`, {
+      agent,
+      method,
+      headers: {
+        ...(cookie ? { cookie } : {}),
+        ...(text
+          ? {
+              'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json',
+              'content-length': Buffer.byteLength(text),
+            }
+          : {}),
+        ...headers,
+      },
+    });
+    ask.on('error', fail);
+    ask.on('response', (res) => {
+      const parts = [];
+      res.on('data', (part) => parts.push(part));
+      res.on('end', () => {
+        const raw = Buffer.concat(parts);
+        if (res.statusCode >= 400)
+          return fail(new Error(`${method} ${path}: ${res.statusCode} ${raw.toString().slice(0, 200)}`));
+        done({ raw, headers: res.headers });
+      });
+    });
+    ask.end(text);
+  });
+
+export const quantile = (times, q) =>
+  [...times].sort((a, b) => a - b)[Math.min(times.length - 1, Math.floor(q * times.length))];
+
+/** Runs `count` pieces of work on `lanes` lanes at once; the time of each in ms. */
+export const timed = async (lanes, count, work) => {
+  const times = [];
+  let started = 0;
+  const lane = async (index) => {
+    while (started < count) {
+      started += 1;
+      const begin = performance.now();
+      await work(index);
+      times.push(performance.now() - begin);
+    }
+  };
+  await Promise.all(Array.from({ length: lanes }, (_, i) => lane(i)));
+  return times;
+};
+
+/** A new athlete with a first phase, and a meal today. */
+export const newAthlete = async (agent) => {
+  const id = uuidv7();
+  const account = {
+    id,
+    name: 'Bench',
+    email: `${randomUUID()}@bench.maul`,
+    password: 'a long enough password',
+    role: 'athlete',
+  };
+  const { headers } = await send(agent, 'POST', '/api/accounts', { body: account });
+  const cookie = headers['set-cookie'][0].split(';')[0];
+  await send(agent, 'PUT', `/api/athletes/${id}/start`, { cookie, body: newcomerStart() });
+  return { id, cookie, token: cookie.split('=')[1] };
+};
+export const today = () => new Date(Date.now() - 4 * 3_600_000).toISOString().slice(0, 10);
+
+/** Share of frames over 25 ms in a page, while `work` goes on in it. */
+export const slowFrames = async (page, work) => {
+  await page.evaluate(() => {
+    const watch = { frames: 0, slow: 0, on: true };
+    globalThis.maulFrames = watch;
+    let before = performance.now();
+    const look = (now) => {
+      watch.frames += 1;
+      if (now - before > 25) watch.slow += 1;
+      before = now;
+      if (watch.on) globalThis.requestAnimationFrame(look);
+    };
+    globalThis.requestAnimationFrame(look);
+  });
+  await work();
+  const { frames, slow } = await page.evaluate(() => {
+    globalThis.maulFrames.on = false;
+    return globalThis.maulFrames;
+  });
+  return { frames, share: (100 * slow) / frames };
+};
+
+/** A page in Debian's Chromium; `close` ends it. */
+export const openPage = async (options = {}) => {
+  const { chromium } = await import('@playwright/test');
+  const browser = await chromium.launch({
+    executablePath: chromiumPath(),
+    chromiumSandbox: false,
+    args: ['--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-sync'],
+  });
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, ...options });
+  const page = await context.newPage();
+  return { page, close: () => browser.close() };
+};
+
+/** Signs a person of the demo in. */
+export const enterAs = async (page, name) => {
+  await page.goto(`${address}/sign-in`);
+  await page.getByRole('button', { name: new RegExp(name) }).click();
+  await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+};
