@@ -144,6 +144,30 @@ const views = {
     await page.evaluate(() => document.activeElement?.blur());
     await keep(page, 'label-phone');
   },
+  nutrients: async () => {
+    const page = await enter('Sunniva', desk);
+    await day(page);
+    await press(page, 'All nutrients');
+    await page.getByRole('listitem').filter({ hasText: 'Iron' }).waitFor();
+    await keep(page, 'nutrients');
+  },
+  import: async () => {
+    const page = await enter('Ilva Threst', desk);
+    await page.goto(`${house.address}/pantry?part=import`);
+    const table = [
+      'name;state;Protein (g);Total fat;Carbs;fibre;kcal;colour',
+      'Fen bread;as sold;9,5;3;45;6;262;brown',
+      'Tide loaf;as sold;12;3;40;6;247;dark',
+      'Mill groats;dry;11;2,5;64;9;341;pale',
+      'Kilo bar;as sold;9;3;45;6;1090;x',
+      'Minus bread;raw;-9;1;45;3;233;x',
+    ];
+    await page
+      .getByLabel('File of foods')
+      .setInputFiles({ name: 'fen.csv', mimeType: 'text/csv', buffer: Buffer.from(table.join('\n')) });
+    await page.getByText('What this file would become').waitFor();
+    await keep(page, 'import');
+  },
   roster: async () => {
     const page = await enter('Tilde Amsel', desk);
     await page.locator('.roster-row').last().waitFor();

@@ -31,6 +31,10 @@ describe('rounding of United States labels', () => {
     [0, 'gram', 0, 0.5],
     [1, 'gram', 0.5, 1.5],
     [27, 'gram', 26.5, 27.5],
+    [0, 'sodium', 0, 5],
+    [5, 'sodium', 2.5, 7.5],
+    [140, 'sodium', 137.5, 145],
+    [150, 'sodium', 145, 155],
     // Finer than the rules write it: as it stands.
     [523, 'energy', 522.5, 523.5],
     [3.25, 'gram', 3.245, 3.255],
@@ -51,6 +55,9 @@ test.each([
   [523, 'energy', 522.5, 523.5],
   [0, 'gram', 0, 0.5],
   [12, 'gram', 11.5, 12.5],
+  // 0.4 g and 1.2 g of salt.
+  [160, 'sodium', 158, 162],
+  [480, 'sodium', 460, 500],
 ] as const)('a European %d %s may be %d to %d', (value, figure, low, high) =>
   expect(labelInterval(value, figure, 'eu')).toEqual({ low, high }),
 );

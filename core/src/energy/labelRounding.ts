@@ -2,8 +2,8 @@ import type { Interval } from './interval.ts';
 
 /** Whose rules a label follows. */
 export type LabelRules = 'us' | 'eu';
-/** What a figure on a label is. Energy in kcal (or kJ in the EU); all else in grams. */
-export type LabelFigure = 'energy' | 'fat' | 'gram';
+/** What a figure on a label is. Energy in kcal (or kJ in the EU), sodium in mg; all else in grams. */
+export type LabelFigure = 'energy' | 'fat' | 'gram' | 'sodium';
 
 const around = (value: number, half: number): Interval => ({
   low: Math.max(0, value - half),
@@ -13,13 +13,18 @@ const around = (value: number, half: number): Interval => ({
 /**
  * The values that a United States label may stand for: kcal below 5 read 0, to 50 they go to the nearest 5, above to the nearest 10;
  * fat below 0.5 g reads 0, below 5 goes to the nearest 0.5, above to 1; carbohydrate, fibre, sugars and protein below 0.5 g read 0,
- * else go to the nearest 1. Source: 21 CFR 101.9(c).
+ * else go to the nearest 1; sodium below 5 mg reads 0, to 140 it goes to the nearest 5, above to the nearest 10. Source: 21 CFR 101.9(c).
  */
 const usInterval = (value: number, figure: LabelFigure): Interval => {
   if (figure === 'energy') {
     if (value < 2.5) return { low: 0, high: 5 };
     if (value < 50) return around(value, 2.5);
     return value === 50 ? { low: 47.5, high: 55 } : around(value, 5);
+  }
+  if (figure === 'sodium') {
+    if (value < 2.5) return { low: 0, high: 5 };
+    if (value < 140) return around(value, 2.5);
+    return value === 140 ? { low: 137.5, high: 145 } : around(value, 5);
   }
   if (value === 0) return { low: 0, high: 0.5 };
   if (figure === 'fat') {
@@ -34,6 +39,8 @@ const usInterval = (value: number, figure: LabelFigure): Interval => {
  * 0.5 may read 0. Source: EU guidance on rounding 2012, from memory.
  */
 const euInterval = (value: number, figure: LabelFigure): Interval => {
+  // Salt to 0.01 g below 1 g and to 0.1 g above: 4 and 40 mg of sodium.
+  if (figure === 'sodium') return around(value, value < 400 ? 2 : 20);
   if (figure === 'energy') return around(value, 0.5);
   if (value === 0) return { low: 0, high: 0.5 };
   return around(value, value >= 10 ? 0.5 : 0.05);
@@ -41,6 +48,7 @@ const euInterval = (value: number, figure: LabelFigure): Interval => {
 
 /** The step in which a label's rules write a figure of this size. */
 const stepOf = (value: number, figure: LabelFigure, rules: LabelRules): number => {
+  if (figure === 'sodium') return rules === 'eu' ? 0.001 : value <= 140 ? 5 : 10;
   if (rules === 'eu') return figure === 'energy' || value >= 10 ? 1 : 0.1;
   if (figure === 'energy') return value <= 50 ? 5 : 10;
   return figure === 'fat' && value < 5 ? 0.5 : 1;
