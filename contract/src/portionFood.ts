@@ -99,6 +99,8 @@ export const PortionFood = z.strictObject({
   version: z.int().min(1).optional(),
   lever: z.boolean().optional(),
   density: Density.nullable().optional(),
+  /** True for a food that its source states per 100 mL: it is read in millilitres too. */
+  liquid: z.boolean().optional(),
   measures: z.array(Measure).max(20).optional(),
   label: LabelServing.nullable().optional(),
   allergens: z.array(z.enum(ALLERGENS)).max(14).optional(),

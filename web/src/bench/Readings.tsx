@@ -37,13 +37,14 @@ export const Readout = ({ size, way }: { size: BenchSize; way: CaptureWay }) => 
   );
 };
 
-/** A liquid in millilitres too, once its density is known. */
+/** A liquid in millilitres too: by its density, or, while none is known, taken as 1 g per mL and said so. */
 export const Millilitres = ({ portion, net }: { portion: PortionRow; net: number }) => {
-  const density = portion.food.density ?? null;
-  if (density === null || net <= 0) return null;
+  const { density = null, liquid = false } = portion.food;
+  if ((density === null && !liquid) || net <= 0) return null;
+  const { millilitres, assumed } = millilitresOf(net, density);
   return (
     <p className="second bench-ml">
-      {whole(millilitresOf(net, density).millilitres)} mL, at {density} g per mL
+      {whole(millilitres)} mL, {assumed ? 'taken as 1 g per mL' : `at ${density ?? 1} g per mL`}
     </p>
   );
 };

@@ -11,6 +11,7 @@ export const portionFoodOf = (food: Food): PortionFood => ({
   ...(food.kind === 'own' ? { version: food.version } : {}),
   lever: food.lever,
   density: food.details.density,
+  ...(food.details.basis.kind === '100 mL' ? { liquid: true } : {}),
   measures: food.measures,
   label: food.details.label,
   allergens: food.details.allergens,
