@@ -1,12 +1,20 @@
 import type { DayDocument, Kitchen, PortionRow } from '@maul/contract';
-import { liveNet, showMass, taredAt, type DaySheet, type LivePortion, type ScaleState } from '@maul/core';
+import {
+  liveNet,
+  showMass,
+  taredAt,
+  type CaptureWay,
+  type DaySheet,
+  type LivePortion,
+  type ScaleState,
+} from '@maul/core';
 import Button from '@mui/material/Button';
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useUnits } from '../shell/units.ts';
 import { Boxes } from './Boxes.tsx';
 import { Containers } from './Containers.tsx';
-import { useAwake, useCues } from './cues.ts';
+import { useAwake, useCues, type Cue } from './cues.ts';
 import { Free } from './Free.tsx';
 import { MakeRight } from './MakeRight.tsx';
 import { Pan } from './Pan.tsx';
@@ -15,7 +23,7 @@ import { useBenchPrefs } from './prefs.ts';
 import { Distance, Effect, Millilitres, PlanRule, Readout, type BenchSize } from './Readings.tsx';
 import { TypedReading } from './Source.tsx';
 import { Stack } from './Stack.tsx';
-import { useBench, wayOf } from './store.ts';
+import { useBench, wayOf, type Technique } from './store.ts';
 import { Techniques, TECHNIQUES } from './Techniques.tsx';
 import './bench.css';
 
@@ -49,40 +57,120 @@ const firstWords = (technique: string, empty: boolean): string => {
   return technique === 'bowl' && empty ? 'Set a bowl on the scale and tare it.' : hint;
 };
 
+/** What the scale is doing, in words; drawn only when the words change. */
+const Status = () => <span className="second">{useBench((s) => statusOf(s.scale))}</span>;
+
+const Said = ({ technique }: { technique: Technique }) => {
+  const said = useBench((s) => s.scale.said);
+  const empty = useBench((s) => s.scale.layers.length === 0);
+  return (
+    <p className={`bench-said said-${said?.kind ?? 'none'}`} role="status" aria-live="polite">
+      {said?.sentence ?? firstWords(technique, empty)}
+    </p>
+  );
+};
+
+const OtherUnit = () => {
+  const units = useUnits();
+  const unit = useBench((s) => (s.scale.link === 'live' ? s.scale.reading?.unit : undefined));
+  if (unit === undefined || unit === units.food) return null;
+  return (
+    <p className="second">
+      The scale reads {unit === 'oz' ? 'ounces' : 'grams'}; its unit is shown, grams are kept.
+    </p>
+  );
+};
+
+/** What moves with every reading for the portion that is on. */
+const OnPortion = ({
+  current,
+  sheet,
+  live,
+  size,
+  way,
+}: Pick<BenchPanelProps, 'sheet' | 'live' | 'size'> & { current: PortionRow; way: CaptureWay }) => {
+  const onPan = useBench((s) => liveNet(s.scale) ?? 0);
+  const step = useBench((s) => s.scale.reading?.division ?? 1);
+  const done = current.grams !== null;
+  const shown = current.grams ?? (way === 'take' ? -onPan : onPan);
+  return (
+    <>
+      <Millilitres portion={current} net={shown} />
+      {current.plannedGrams !== null && <Distance net={shown} planned={current.plannedGrams} step={step} />}
+      <PlanRule portion={current} net={shown} size={size} />
+      {(live ?? done) && <Effect portion={current} sheet={sheet} grams={live?.grams ?? current.grams ?? 0} />}
+    </>
+  );
+};
+
+const Cues = ({ plannedGrams, onCue }: { plannedGrams: number | null; onCue: (cue: Cue | null) => void }) => {
+  const cue = useCues(
+    useBench((s) => s.scale),
+    plannedGrams,
+  );
+  useEffect(() => onCue(cue), [cue, onCue]);
+  return null;
+};
+
+const Buttons = memo(({ onCapture, able }: { onCapture: () => void; able: boolean }) => {
+  const dispatch = useBench((s) => s.dispatch);
+  const waits = useBench((s) => s.scale.armed?.act === 'capture');
+  return (
+    <div className="bench-buttons">
+      <Button onClick={() => dispatch({ type: 'undo' })} aria-keyshortcuts="U">
+        Undo
+      </Button>
+      <Button onClick={() => dispatch({ type: 'tare' })} aria-keyshortcuts="T">
+        Tare
+      </Button>
+      <Button variant="contained" onClick={onCapture} disabled={!able} aria-keyshortcuts="C">
+        {waits ? 'Waiting …' : 'Capture'}
+      </Button>
+    </div>
+  );
+});
+Buttons.displayName = 'Buttons';
+
+/** Takes what lies on the pan as the technique says: the portion, the next box, or something without a name yet. */
+const captureNow = (
+  technique: Technique,
+  current: PortionRow | undefined,
+  force = false,
+  id?: string,
+): void => {
+  const { scale, boxes, dispatch } = useBench.getState();
+  if (technique === 'free') return dispatch({ type: 'capture', portionId: id ?? uuidv7(), force });
+  if (technique === 'boxes') {
+    const filled = (box: string) => scale.layers.some((l) => l.kind === 'portion' && l.portionId === box);
+    const target = id ?? boxes.find((b) => !filled(b.id))?.id;
+    // A box on the pan is filled from above; a pot on the pan is emptied from it.
+    const way = (liveNet(scale) ?? 0) < 0 ? 'take' : 'add';
+    if (target !== undefined) dispatch({ type: 'capture', portionId: target, force, way });
+    return;
+  }
+  if (current) dispatch({ type: 'capture', portionId: current.id, force, way: wayOf(technique) });
+};
+
 /** The bench: what the scale says, how far it is, what it does to the day, and the hands' three buttons. */
 export const BenchPanel = (props: BenchPanelProps) => {
   const { day, sheet, kitchen, mealId, portions, current, live, size } = props;
-  const { scale, dispatch, technique } = useBench();
+  const technique = useBench((s) => s.technique);
   const prefs = useBenchPrefs();
-  const units = useUnits();
   const box = useRef<HTMLElement>(null);
+  const [cue, setCue] = useState<Cue | null>(null);
   const hero = size === 'hero';
   useEffect(() => {
     if (hero) box.current?.focus();
   }, [hero]);
   useAwake();
-  const way = wayOf(technique);
-  const cue = useCues(scale, technique === 'bowl' ? (current?.plannedGrams ?? null) : null);
-  const onPan = liveNet(scale) ?? 0;
-  const net = way === 'take' ? -onPan : onPan;
-  const meal = sheet.meals.find((m) => m.id === mealId);
   const onPortion = technique === 'bowl' || technique === 'jar';
-  const capture = (force = false, id?: string): void => {
-    if (technique === 'free') dispatch({ type: 'capture', portionId: id ?? uuidv7(), force });
-    else if (technique === 'boxes') {
-      const open = useBench
-        .getState()
-        .boxes.find((b) => !scale.layers.some((l) => l.kind === 'portion' && l.portionId === b.id));
-      const target = id ?? open?.id;
-      // A box on the pan is filled from above; a pot on the pan is emptied from it.
-      if (target) dispatch({ type: 'capture', portionId: target, force, way: onPan < 0 ? 'take' : 'add' });
-    } else if (current) dispatch({ type: 'capture', portionId: current.id, force, way });
-  };
+  const capture = useCallback(() => captureNow(technique, current), [technique, current]);
   const keys = (event: KeyboardEvent): void => {
     if (types(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+    const { dispatch } = useBench.getState();
     const key = event.key.toLowerCase();
     const does: Record<string, () => void> = {
-      c: () => capture(event.shiftKey),
+      c: () => captureNow(technique, current, event.shiftKey),
       t: () => dispatch({ type: 'tare' }),
       u: () => dispatch({ type: 'undo' }),
     };
@@ -90,10 +178,8 @@ export const BenchPanel = (props: BenchPanelProps) => {
     event.preventDefault();
     does[key]();
   };
+  const meal = sheet.meals.find((m) => m.id === mealId);
   const at = current ? portions.indexOf(current) + 1 : 0;
-  const done = current?.grams !== null && current !== undefined;
-  const shown = done ? (current.grams ?? 0) : net;
-  const otherUnit = scale.reading && scale.reading.unit !== units.food && scale.link === 'live';
   const looks = [
     'bench',
     `bench-${size}`,
@@ -109,9 +195,10 @@ export const BenchPanel = (props: BenchPanelProps) => {
       onKeyDown={keys}
       data-cue={cue ?? undefined}
     >
+      <Cues plannedGrams={technique === 'bowl' ? (current?.plannedGrams ?? null) : null} onCue={setCue} />
       <div className="bench-strip">
         <b>{meal ? `Meal ${meal.number}, ${meal.time}` : 'Bench'}</b>
-        <span className="second">{statusOf(scale)}</span>
+        <Status />
       </div>
       <div className="bench-name">
         <b>
@@ -125,51 +212,29 @@ export const BenchPanel = (props: BenchPanelProps) => {
             : ''}
         </span>
       </div>
-      <Readout size={size} way={way} />
-      {otherUnit && (
-        <p className="second">
-          The scale reads {scale.reading?.unit === 'oz' ? 'ounces' : 'grams'}; its unit is shown, grams are
-          kept.
-        </p>
+      <Readout size={size} way={wayOf(technique)} />
+      <OtherUnit />
+      {current && onPortion && (
+        <OnPortion current={current} sheet={sheet} live={live} size={size} way={wayOf(technique)} />
       )}
-      {current && onPortion && <Millilitres portion={current} net={shown} />}
-      {current && onPortion && current.plannedGrams !== null && (
-        <Distance net={shown} planned={current.plannedGrams} step={scale.reading?.division ?? 1} />
-      )}
-      {current && onPortion && <PlanRule portion={current} net={shown} size={size} />}
-      {current && onPortion && (live || done) && (
-        <Effect portion={current} sheet={sheet} grams={live?.grams ?? current.grams ?? 0} />
-      )}
-      <p className={`bench-said said-${scale.said?.kind ?? 'none'}`} role="status" aria-live="polite">
-        {scale.said?.sentence ?? firstWords(technique, scale.layers.length === 0)}
-      </p>
+      <Said technique={technique} />
       <MakeRight day={day} sheet={sheet} />
       {prefs.source === 'keyboard' && <TypedReading />}
-      <div className="bench-buttons">
-        <Button onClick={() => dispatch({ type: 'undo' })} aria-keyshortcuts="U">
-          Undo
-        </Button>
-        <Button onClick={() => dispatch({ type: 'tare' })} aria-keyshortcuts="T">
-          Tare
-        </Button>
-        <Button
-          variant="contained"
-          onClick={() => capture()}
-          disabled={!current && technique !== 'free'}
-          aria-keyshortcuts="C"
-        >
-          {scale.armed?.act === 'capture' ? 'Waiting …' : 'Capture'}
-        </Button>
-      </div>
+      <Buttons onCapture={capture} able={current !== undefined || technique === 'free'} />
       {hero && <Techniques />}
       {hero && technique === 'boxes' && current && (
-        <Boxes day={day} sheet={sheet} current={current} onFill={(id) => capture(false, id)} />
+        <Boxes
+          day={day}
+          sheet={sheet}
+          current={current}
+          onFill={(id) => captureNow(technique, current, false, id)}
+        />
       )}
       {hero && technique === 'pieces' && current && <Pieces key={current.id} day={day} current={current} />}
       <Containers athleteId={day.athlete.id} kitchen={kitchen} />
       {hero && <Free day={day} mealId={mealId} />}
       <Stack portions={portions} current={technique === 'free' ? undefined : current} />
-      {prefs.source === 'simulated' && <Pan current={current} wide={hero} />}
+      {prefs.source === 'simulated' && <Pan planned={current?.plannedGrams ?? null} wide={hero} />}
     </section>
   );
 };

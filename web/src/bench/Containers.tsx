@@ -11,14 +11,22 @@ import { useBench } from './store.ts';
 
 /** Known containers: offered when one is set down, set aside when it stands under food, remembered when it is new. */
 export const Containers = ({ athleteId, kitchen }: { athleteId: string; kitchen: Kitchen | undefined }) => {
-  const { scale, dispatch } = useBench();
+  const dispatch = useBench((s) => s.dispatch);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
   const [naming, setNaming] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const containers = kitchen?.containers ?? [];
-  const offers = recogniseContainers(scale, containers).slice(0, 2);
-  const net = liveNet(scale) ?? 0;
-  const last = scale.layers.at(-1);
+  // Names alone are compared, so that a reading that changes nothing draws nothing.
+  const offered = useBench((s) =>
+    recogniseContainers(s.scale, containers)
+      .slice(0, 2)
+      .map((c) => c.id)
+      .join(' '),
+  );
+  const offers = containers.filter((c) => offered.split(' ').includes(c.id));
+  const loaded = useBench((s) => (liveNet(s.scale) ?? 0) > 0);
+  const last = useBench((s) => s.scale.layers.at(-1));
+  const reading = useBench((s) => (menu === null ? null : s.scale.reading));
   const fresh =
     last?.kind === 'tare' && last.name === undefined && !last.known && last.gross - last.before > 5
       ? Math.round((last.gross - last.before) * 10) / 10
@@ -47,7 +55,7 @@ export const Containers = ({ athleteId, kitchen }: { athleteId: string; kitchen:
         </div>
       ))}
       <div className="container-tools">
-        {containers.length > 0 && net > 0 && (
+        {containers.length > 0 && loaded && (
           <Button size="small" variant="text" onClick={(e) => setMenu(e.currentTarget)} aria-haspopup="menu">
             Food is in a known container
           </Button>
@@ -86,7 +94,7 @@ export const Containers = ({ athleteId, kitchen }: { athleteId: string; kitchen:
               setMenu(null);
             }}
           >
-            {c.name}, {scale.reading ? showMass(c.grams, scale.reading) : `${c.grams} g`}
+            {c.name}, {reading ? showMass(c.grams, reading) : `${c.grams} g`}
           </MenuItem>
         ))}
       </Menu>

@@ -35,10 +35,9 @@ const answerFor = (day: DayDocument, portion: PortionRow, sheet: DaySheet) => {
 
 /** After a capture beside its plan: leave it, take it out again, or let the next lever food answer. */
 export const MakeRight = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) => {
-  const scale = useBench((s) => s.scale);
   const dispatch = useBench((s) => s.dispatch);
   const [left, setLeft] = useState<string | null>(null);
-  const last = scale.layers.at(-1);
+  const last = useBench((s) => s.scale.layers.at(-1));
   const portion = last?.kind === 'portion' ? day.portions.find((p) => p.id === last.portionId) : undefined;
   if (!portion || portion.plannedGrams === null || portion.grams === null || left === portion.id) return null;
   const state = windowState(portion.grams, portionWindow(portion.plannedGrams));

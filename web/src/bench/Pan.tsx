@@ -1,18 +1,19 @@
-import type { PortionRow } from '@maul/contract';
 import { SCALE_MODES, type ScaleMode } from '@maul/core';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { memo, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { SIMULATED, useBench } from './store.ts';
 
 const BOWL_GRAMS = 386;
 
 /** The simulated scale's pan: what the hands would do in a kitchen. It never pretends to be a real one. */
-export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: boolean }) => {
-  const { sim, pan, dispatch, scale } = useBench();
+export const Pan = memo(({ planned: plan, wide }: { planned: number | null; wide: boolean }) => {
+  const pan = useBench((s) => s.pan);
+  const dispatch = useBench((s) => s.dispatch);
+  const mode = useBench((s) => s.sim.mode);
+  const gone = useBench((s) => s.scale.link === 'lost');
   const [over, setOver] = useState(0);
-  const planned = current?.plannedGrams ?? 100;
-  const gone = scale.link === 'lost';
+  const planned = plan ?? 100;
   const hold = {
     onPointerDown: (event: PointerEvent<HTMLButtonElement>) => {
       event.currentTarget.setPointerCapture(event.pointerId);
@@ -76,9 +77,9 @@ export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: 
       <ToggleButtonGroup
         exclusive
         size="small"
-        value={sim.mode}
+        value={mode}
         aria-label="Unit and division of the scale"
-        onChange={(_, mode: ScaleMode | null) => mode && pan({ type: 'mode', mode })}
+        onChange={(_, next: ScaleMode | null) => next && pan({ type: 'mode', mode: next })}
       >
         {(Object.keys(SCALE_MODES) as ScaleMode[]).map((mode) => (
           <ToggleButton key={mode} value={mode}>
@@ -88,4 +89,5 @@ export const Pan = ({ current, wide }: { current: PortionRow | undefined; wide: 
       </ToggleButtonGroup>
     </fieldset>
   );
-};
+});
+Pan.displayName = 'Pan';

@@ -4,7 +4,7 @@ import Switch from '@mui/material/Switch';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useState, type FormEvent } from 'react';
+import { memo, useState, type FormEvent } from 'react';
 import { readDisplay } from './display.ts';
 import { useBenchPrefs, type SourceKind } from './prefs.ts';
 import { connectSerial, serialOf, stopSerial, typeReading } from './sources.ts';
@@ -48,7 +48,7 @@ export const TypedReading = () => {
 };
 
 /** Where the readings come from, and how this device's bench sounds and looks. */
-export const Source = () => {
+export const Source = memo(() => {
   const prefs = useBenchPrefs();
   const link = useBench((s) => s.scale.link);
   const name = useBench((s) => s.scale.source);
@@ -116,4 +116,5 @@ export const Source = () => {
       </ToggleButtonGroup>
     </section>
   );
-};
+});
+Source.displayName = 'Source';

@@ -6,21 +6,40 @@ import { useBench } from './store.ts';
 const layerName = (layer: Layer, index: number, names: Record<string, string>): string => {
   if (layer.kind === 'portion') return names[layer.portionId]?.split(',')[0] ?? 'Portion';
   if (layer.kind === 'offset') return 'Scale counted anew';
+  if (layer.name !== undefined) return layer.name;
   const net = layer.gross - layer.before;
   if (net < -0.5) return 'Taken off';
   return index === 0 ? 'Bowl' : 'Tared';
 };
 
+/** The two figures of the row that is on the scale: all of the stack that moves with a reading. */
+const LiveFigures = () => {
+  const scale = useBench((s) => s.scale);
+  const net = liveNet(scale);
+  const { reading, layers } = scale;
+  const figure = (mass: number): string => (reading ? (showMass(mass, reading).split(' ')[0] ?? '') : '');
+  return (
+    <>
+      <span className="n">{layers.length > 0 && net !== null ? figure(net) : ''}</span>
+      <span className="n">{reading && !reading.overload ? figure(reading.gross) : ''}</span>
+    </>
+  );
+};
+
 /** What stands on the scale, the newest on top: what is to come, what is live, what is captured, the bowl. */
 export const Stack = ({ portions, current }: { portions: PortionRow[]; current: PortionRow | undefined }) => {
-  const { scale, names, mealId, choose } = useBench();
-  const { reading, layers } = scale;
-  const like = reading ?? { unit: 'g' as const, division: 1 };
+  const layers = useBench((s) => s.scale.layers);
+  const names = useBench((s) => s.names);
+  const mealId = useBench((s) => s.mealId);
+  const choose = useBench((s) => s.choose);
+  const like = {
+    unit: useBench((s) => s.scale.reading?.unit ?? 'g'),
+    division: useBench((s) => s.scale.reading?.division ?? 1),
+  };
   const figure = (mass: number): string => showMass(mass, like).split(' ')[0] ?? '';
   const inStack = new Set(layers.flatMap((l) => (l.kind === 'portion' ? [l.portionId] : [])));
   const coming = portions.filter((p) => p.grams === null && p.id !== current?.id).reverse();
   const earlier = portions.filter((p) => p.grams !== null && !inStack.has(p.id) && p.id !== current?.id);
-  const net = liveNet(scale);
   const pick = (p: PortionRow) => () => choose(p.mealId, p.id);
   const live = current && !inStack.has(current.id) && mealId === current.mealId;
   return (
@@ -47,8 +66,7 @@ export const Stack = ({ portions, current }: { portions: PortionRow[]; current: 
           <li className="stack-row stack-live" aria-current="true">
             <span className="stack-box" />
             <span>{current.food.name.split(',')[0]}</span>
-            <span className="n">{layers.length > 0 && net !== null ? figure(net) : ''}</span>
-            <span className="n">{reading && !reading.overload ? figure(reading.gross) : ''}</span>
+            <LiveFigures />
           </li>
         )}
         {[...layers]

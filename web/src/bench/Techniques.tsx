@@ -1,5 +1,6 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { memo } from 'react';
 import { useBench, type Technique } from './store.ts';
 
 export const TECHNIQUES: readonly (readonly [Technique, string, string])[] = [
@@ -15,8 +16,9 @@ export const TECHNIQUES: readonly (readonly [Technique, string, string])[] = [
 ];
 
 /** How one weighs: one row, by touch or arrow keys. */
-export const Techniques = () => {
-  const { technique, use } = useBench();
+export const Techniques = memo(() => {
+  const technique = useBench((s) => s.technique);
+  const use = useBench((s) => s.use);
   return (
     <ToggleButtonGroup
       exclusive
@@ -33,4 +35,5 @@ export const Techniques = () => {
       ))}
     </ToggleButtonGroup>
   );
-};
+});
+Techniques.displayName = 'Techniques';

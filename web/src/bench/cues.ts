@@ -25,10 +25,18 @@ const TONES: Record<Cue, readonly [hertz: number, seconds: number]> = {
 const BUZZES: Record<Cue, number[]> = { stable: [25], notch: [60, 40, 60], over: [180] };
 
 let audio: AudioContext | undefined;
-const beep = (cue: Cue): void => {
-  const [hertz, seconds] = TONES[cue];
+/** Opening sound takes a tenth of a second, and a browser wants a touch or a key first: so it is done with the first of them. */
+const openAudio = (): void => {
   try {
     audio ??= new AudioContext();
+  } catch {
+    // A device without sound is no reason to stop weighing.
+  }
+};
+const beep = (cue: Cue): void => {
+  const [hertz, seconds] = TONES[cue];
+  if (!audio) return;
+  try {
     const tone = audio.createOscillator();
     const loud = audio.createGain();
     tone.frequency.value = hertz;
@@ -38,7 +46,7 @@ const beep = (cue: Cue): void => {
     tone.start();
     tone.stop(audio.currentTime + seconds);
   } catch {
-    // A device without sound is no reason to stop weighing.
+    // Sound that fails is no reason to stop weighing.
   }
 };
 
@@ -47,6 +55,14 @@ export const useCues = (scale: ScaleState, plannedGrams: number | null): Cue | n
   const before = useRef(scale);
   const [last, setLast] = useState<Cue | null>(null);
   const { sound, vibration } = useBenchPrefs();
+  useEffect(() => {
+    if (!sound) return undefined;
+    const events = ['pointerdown', 'keydown'] as const;
+    for (const name of events) window.addEventListener(name, openAudio, { once: true });
+    return () => {
+      for (const name of events) window.removeEventListener(name, openAudio);
+    };
+  }, [sound]);
   useEffect(() => {
     const cue = cueOf(before.current, scale, plannedGrams);
     before.current = scale;

@@ -1,4 +1,4 @@
-import { cutLines, readScaleLine, STABLE_SPAN_MS } from '@maul/core';
+import { cutLines, readScaleLine, scaleReducer, STABLE_SPAN_MS, type ScaleEvent } from '@maul/core';
 import { useEffect } from 'react';
 import { useBenchPrefs, type SourceKind } from './prefs.ts';
 import { READING_MS, SIMULATED, tick, useBench } from './store.ts';
@@ -25,6 +25,22 @@ const MOST_FAULTS = 10;
 
 const say = (sentence: string): void =>
   useBench.setState((s) => ({ scale: { ...s.scale, said: { kind: 'lost', sentence } } }));
+
+let queue: ScaleEvent[] = [];
+
+/** A scale may talk faster than a screen draws: what comes within a frame is told to the bench at once, each reading in its turn. */
+const tell = (event: ScaleEvent): void => {
+  queue.push(event);
+  if (queue.length > 1) return;
+  const flush = (): void => {
+    const events = queue;
+    queue = [];
+    useBench.setState((s) => ({ scale: events.reduce(scaleReducer, s.scale) }));
+  };
+  if (typeof requestAnimationFrame === 'function' && document.visibilityState === 'visible')
+    requestAnimationFrame(flush);
+  else flush();
+};
 
 /** Reads lines off an open port until it ends. Answers why it ended. */
 export const readPort = async (
@@ -59,9 +75,7 @@ export const readPort = async (
           continue;
         }
         if (scale.link !== 'live') dispatch({ type: 'connect', source: named });
-        useBench
-          .getState()
-          .dispatch({ type: 'reading', reading: { ...read.reading, at: performance.now() } });
+        tell({ type: 'reading', reading: { ...read.reading, at: performance.now() } });
       }
     }
   } catch {

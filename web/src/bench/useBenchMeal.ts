@@ -1,6 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract';
-import type { Captured } from '@maul/core';
-import { useEffect, useMemo, useRef } from 'react';
+import type { Captured, LivePortion } from '@maul/core';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { addPortion, captured, measuredBy, savePortion } from '../sync/index.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
 import { useUnnamed } from './unnamed.ts';
@@ -60,6 +60,43 @@ const undoCapture = ({ day }: Latest, layer: Captured): void => {
     bench.choose(portion.mealId, portion.id);
 };
 
+/** The day behind the bench is drawn anew this often while food is poured, ms; the readout itself with every reading. */
+const DAY_MS = 120;
+
+/** What lies on the pan as a portion of the day, by the technique that is in use. */
+const useLive = (portionId: string | null): LivePortion | undefined => {
+  const [live, setLive] = useState<LivePortion | undefined>();
+  useEffect(() => {
+    let last = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const show = (): void => {
+      clearTimeout(timer);
+      timer = undefined;
+      last = performance.now();
+      const { scale, technique } = useBench.getState();
+      const onPortion = technique === 'bowl' || technique === 'jar';
+      const next = onPortion ? livePortion(scale, portionId, wayOf(technique)) : undefined;
+      setLive((before) =>
+        before?.grams === next?.grams && before?.portionId === next?.portionId ? before : next,
+      );
+    };
+    const calmly = (): void => {
+      if (timer === undefined) timer = setTimeout(show, Math.max(0, last + DAY_MS - performance.now()));
+    };
+    show();
+    const stop = useBench.subscribe((now, before) => {
+      // What is captured, tared or undone shows at once.
+      if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) show();
+      else if (now.scale.reading !== before.scale.reading || now.scale.link !== before.scale.link) calmly();
+    });
+    return () => {
+      stop();
+      clearTimeout(timer);
+    };
+  }, [portionId]);
+  return live;
+};
+
 /**
  * Joins a meal of the day to the scale: which portion is on, and what is captured or undone goes to the day at once and
  * from there to the outbox.
@@ -92,12 +129,6 @@ export const useBenchMeal = (day: DayDocument | undefined, mealId: string | unde
       }),
     [],
   );
-  const scale = useBench((s) => s.scale);
-  const way = useBench((s) => wayOf(s.technique));
-  const free = useBench((s) => s.technique === 'free' || s.technique === 'pieces' || s.technique === 'boxes');
-  const live = useMemo(
-    () => (free ? undefined : livePortion(scale, currentId, way)),
-    [scale, currentId, way, free],
-  );
+  const live = useLive(currentId);
   return { portions, current, live };
 };

@@ -34,12 +34,14 @@ export const ContainersPanel = ({ athleteId }: { athleteId: string }) => {
       }),
     );
   };
-  const away = (c: KitchenContainer): void =>
+  const away = (c: KitchenContainer): void => {
+    const values = { name: c.name, grams: c.grams };
     run(
-      saveContainer(athleteId, c, c, true).then((gone) =>
-        offerUndo(`${c.name} is forgotten.`, () => run(saveContainer(athleteId, c, gone))),
+      saveContainer(athleteId, values, c, true).then((gone) =>
+        offerUndo(`${c.name} is forgotten.`, () => run(saveContainer(athleteId, values, gone))),
       ),
     );
+  };
   return (
     <section className="rows" aria-label="Containers">
       <p className="second">

@@ -2,6 +2,7 @@ import { windowState, type Window, type WindowState } from '@maul/core';
 import { useId, useLayoutEffect, useRef, useState } from 'react';
 import { roundStep, scaleEnd, SIZES, ticksBetween, type SizeName } from './geometry.ts';
 import './rule.css';
+import { tenth } from '../shell/show.ts';
 
 export interface RuleProps {
   /** What is measured here, for those who cannot see it. */
@@ -30,10 +31,8 @@ export interface RuleProps {
 
 const POISE = 'M0 0 L4.7 -3.8 V-9 H1.7 V-10.8 H3.1 V-13.4 H-3.1 V-10.8 H-1.7 V-9 H-4.7 V-3.8 Z';
 
-const whole = (value: number): string => (Math.round(value * 10) / 10).toLocaleString('en-GB');
-
 /** The rule in words: "89 g carbs, 45 short; lands 150, 4 over". */
-export const ruleText = ({ value, planned = 0, window, unit, label, show = whole }: RuleProps): string => {
+export const ruleText = ({ value, planned = 0, window, unit, label, show = tenth }: RuleProps): string => {
   const say = (v: number): string => {
     if (!window) return '';
     const state = windowState(v, window);
@@ -122,6 +121,16 @@ export const Rule = (props: RuleProps) => {
   const bySize = size === 'hero' || size === 'dock' ? 8 : 5;
   const major = roundStep(hi - lo, Math.min(bySize, Math.max(2, w / 45)));
   const minor = (major / 10 / (hi - lo)) * w >= 3.4 ? major / 10 : major / 5;
+  // Two paths hold them all: a rule is drawn anew with every reading of a scale.
+  const ticks = { minor: '', major: '' };
+  for (const t of ticksBetween(lo, hi, minor)) {
+    const at = x(t);
+    if (at < 0.5 || at > w - 0.5 || (window && at > a - 0.6 && at < b + 0.6)) continue;
+    const onMajor = Math.abs(t / major - Math.round(t / major)) < 1e-6;
+    const onMid = Math.abs((2 * t) / major - Math.round((2 * t) / major)) < 1e-6;
+    const length = depth * (onMajor ? 0.92 : onMid ? 0.6 : 0.36);
+    ticks[onMajor ? 'major' : 'minor'] += `M${at.toFixed(1)} ${top}v${length.toFixed(1)}`;
+  }
   const excess = state === 'over' && !pointer && !history;
   const solid = excess ? b : xv;
   const tone = state === 'inside' && !history ? 'verd' : 'ink';
@@ -157,20 +166,8 @@ export const Rule = (props: RuleProps) => {
           </defs>
           <path d={body} fill="var(--well)" />
           <g className="ticks">
-            {ticksBetween(lo, hi, minor).map((t) => {
-              const at = x(t);
-              if (at < 0.5 || at > w - 0.5 || (window && at > a - 0.6 && at < b + 0.6)) return null;
-              const onMajor = Math.abs(t / major - Math.round(t / major)) < 1e-6;
-              const onMid = Math.abs((2 * t) / major - Math.round((2 * t) / major)) < 1e-6;
-              const length = depth * (onMajor ? 0.92 : onMid ? 0.6 : 0.36);
-              return (
-                <path
-                  key={t}
-                  d={`M${at.toFixed(1)} ${top}v${length.toFixed(1)}`}
-                  className={onMajor ? 'major' : ''}
-                />
-              );
-            })}
+            <path d={ticks.minor} />
+            <path d={ticks.major} className="major" />
           </g>
           {planned > 0 && x(lands) > xv && (
             <rect
@@ -235,7 +232,7 @@ export const Rule = (props: RuleProps) => {
               const anchor = at < 8 ? 'start' : at > w - 12 ? 'end' : 'middle';
               return (
                 <text key={t} x={at} y={height - 2} fontSize={label} textAnchor={anchor}>
-                  {whole(t)}
+                  {tenth(t)}
                 </text>
               );
             })}

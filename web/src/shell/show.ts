@@ -11,8 +11,13 @@ export const NUTRIENT_NAMES: Readonly<
   FIBTG: { name: 'Fibre', tile: null, unit: 'g' },
 };
 
+const NUMBER = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
+
 /** Whole numbers with a thin thousand: 1,885. */
-export const whole = (value: number | Kcal): string => Math.round(value).toLocaleString('en-GB');
+export const whole = (value: number | Kcal): string => NUMBER.format(Math.round(value));
+
+/** To a tenth, and without it where it is none: 1,885.5. */
+export const tenth = (value: number): string => NUMBER.format(Math.round(value * 10) / 10);
 
 export const oneDecimal = (value: number): string => value.toFixed(1);
 
