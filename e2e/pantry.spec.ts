@@ -138,6 +138,7 @@ test('a code, its label, a yield of one’s own, a correction of the past that i
   await nutrients.getByLabel('Of').click();
   await page.getByRole('option', { name: /the week to/ }).click();
   await expect(nutrients).toContainText('1 day of seven');
+  await expect(page.getByRole('listbox')).toHaveCount(0);
   await accessible(page);
 });
 
