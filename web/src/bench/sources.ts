@@ -155,7 +155,11 @@ export const useScaleSource = (): SourceKind => {
   useEffect(() => {
     const { scale, dispatch } = useBench.getState();
     const other = scale.link === 'live' && (scale.source === SIMULATED) !== (source === 'simulated');
-    if (other) dispatch({ type: 'disconnect' });
+    if (other) {
+      dispatch({ type: 'disconnect' });
+      // Another scale was chosen: the former one did not go away by accident.
+      useBench.setState((s) => ({ scale: { ...s.scale, said: null } }));
+    }
     if (source === 'serial') {
       void resumeSerial();
       return () => void stopSerial();
