@@ -20,7 +20,7 @@ import { MakeRight } from './MakeRight.tsx';
 import { Pan } from './Pan.tsx';
 import { Pieces } from './Pieces.tsx';
 import { useBenchPrefs } from './prefs.ts';
-import { Distance, Effect, Millilitres, PlanRule, Readout, type BenchSize } from './Readings.tsx';
+import { Distance, Effect, Millilitres, PlanRule, Readout, Serving, type BenchSize } from './Readings.tsx';
 import { TypedReading } from './Source.tsx';
 import { Stack } from './Stack.tsx';
 import { useBench, wayOf, type Technique } from './store.ts';
@@ -96,6 +96,7 @@ const OnPortion = ({
   return (
     <>
       <Millilitres portion={current} net={shown} />
+      <Serving portion={current} net={shown} />
       {current.plannedGrams !== null && <Distance net={shown} planned={current.plannedGrams} step={step} />}
       <PlanRule portion={current} net={shown} size={size} />
       {(live ?? done) && <Effect portion={current} sheet={sheet} grams={live?.grams ?? current.grams ?? 0} />}

@@ -11,6 +11,7 @@ import {
 } from '@maul/core';
 import { benchSpan, Rule, StateGlyph } from '../rule/index.ts';
 import { gramsText, NUTRIENT_NAMES, standing, whole } from '../shell/show.ts';
+import { servingText } from './serving.ts';
 import { useBench } from './store.ts';
 
 export type BenchSize = 'hero' | 'dock';
@@ -47,6 +48,12 @@ export const Millilitres = ({ portion, net }: { portion: PortionRow; net: number
       {whole(millilitres)} mL, {assumed ? 'taken as 1 g per mL' : `at ${density ?? 1} g per mL`}
     </p>
   );
+};
+
+/** Not every scoop weighs a scoop: what lies on the pan against the serving that is printed. */
+export const Serving = ({ portion, net }: { portion: PortionRow; net: number }) => {
+  const text = servingText(portion.food.measures ?? [], net);
+  return text === null ? null : <p className="second">{text}</p>;
 };
 
 /** How far the pan is from the portion's plan, in figures, shape and words. */

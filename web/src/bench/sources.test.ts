@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { emptyScale, newSimulatedScale, taredAt, type ScaleEvent, type ScaleState } from '@maul/core';
 import { cueOf } from './cues.ts';
 import { readDisplay } from './display.ts';
+import { servingText } from './serving.ts';
 import { KEYBOARD, readPort, typeReading } from './sources.ts';
 import { livePortion, useBench, wayOf } from './store.ts';
 
@@ -103,6 +104,25 @@ describe('what the bench tells ears and hands', () => {
     expect(cueOf(at(0), at(0, { stable: true }), null)).toBeNull();
     expect(cueOf(at(100, { layers: [] }), at(100, { layers: [], stable: true }), null)).toBeNull();
   });
+});
+
+// Common practice, no source: not every scoop weighs a scoop.
+test.each([
+  [30, '1 scoop of 30 g, to the gram'],
+  [34, '1 scoop of 30 g and 4 g more'],
+  [57.5, '2 scoops of 30 g less 2.5 g'],
+  [14, null],
+])('%d g against a printed scoop of 30 g', (net, text) => {
+  expect(
+    servingText(
+      [
+        { name: 'cup', grams: 100 },
+        { name: 'scoop', grams: 30 },
+      ],
+      net,
+    ),
+  ).toBe(text);
+  expect(servingText([{ name: 'cup', grams: 100 }], net)).toBeNull();
 });
 
 test('what is scooped out is live as what is missing', () => {

@@ -180,14 +180,17 @@ const functions = async (run: (text: string) => Promise<unknown>): Promise<void>
       select * from food_imported f where f.words @@ to_tsquery('simple', query) and ${visible} limit 800
     ) f order by length(f.name), f.name limit 40
   $$`);
+  // A word that is mistyped may be like tens of thousands of names: as many as can be looked at while one types are put in order.
   await run(`create function imported_by_likeness(text, threshold real)
     returns table (${FOUND}, closeness real) language plpgsql security definer
-    set search_path = pg_catalog, public, pg_temp as $$
+    set search_path = pg_catalog, public, pg_temp set enable_seqscan = off as $$
     begin
       perform set_config('pg_trgm.word_similarity_threshold', threshold::text, true);
-      return query select ${COLUMNS}, word_similarity($1, f.search) from food_imported f
-        where $1 <% f.search and ${visible}
-        order by word_similarity($1, f.search) desc, length(f.name), f.name limit 20;
+      return query select ${COLUMNS}, f.likeness from (
+        select c.*, word_similarity($1, c.search) as likeness from (
+          select * from food_imported f where $1 <% f.search and ${visible} limit 1500
+        ) c order by likeness desc, length(c.name), c.name limit 20
+      ) f;
     end $$`);
   await run(`create function imported_by_code(gtin text) returns table (${FOUND}) language sql ${definer} as $$
     select ${COLUMNS} from food_imported f where f.code = gtin and ${visible} limit 20
