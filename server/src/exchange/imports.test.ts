@@ -233,9 +233,7 @@ describe('hand-written SQL under the app’s role', () => {
     await as(stranger, (c) =>
       expect(c.query(insert, [athlete.id, id])).rejects.toThrow('not an import of this person'),
     );
-    await as(stranger, (c) =>
-      expect(c.query(insert, [stranger.id, id])).rejects.toThrow('foreign key'),
-    );
+    await as(stranger, (c) => expect(c.query(insert, [stranger.id, id])).rejects.toThrow('foreign key'));
     await as(athlete, (c) => c.query(insert, [athlete.id, id]));
   });
 });
