@@ -58,6 +58,10 @@ const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean
       or exists (select from meal where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from weigh_in where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from food_own where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from container where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from yield_seen where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from food_mark where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from food_import where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from note where author_id in (select id from demo) and updated_at > ${at})
       or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
       or exists (select from order_acknowledgement where athlete_id in (select id from demo) and at > ${at})
@@ -216,6 +220,27 @@ const writeAthlete = async (
   const weighIns = made.weighIns.map((w) => ({ athlete_id, ...w }));
   await insertRows(trx, 'weigh_in', { athlete_id: 'uuid', id: 'uuid', day: 'date', kg: 'float8' }, weighIns);
   await writeNotes(trx, made, 'athlete', athlete_id);
+  await writeKitchen(trx, athlete_id, from);
+};
+
+/** What the kitchen of the scenario remembers: a bowl, a box, and rice weighed before and after it was boiled. */
+const writeKitchen = async (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<void> => {
+  const row = { athlete_id: athleteId, deleted_at: null };
+  await trx
+    .insertInto('container')
+    .values([
+      { ...row, id: randomUUID(), name: 'Blue bowl', grams: 386 },
+      { ...row, id: randomUUID(), name: 'Glass box', grams: 412 },
+    ])
+    .execute();
+  const rice = { food_id: 'maul-rice-white', food_name: 'Rice, white long grain', method: 'boiled', day };
+  await trx
+    .insertInto('yield_seen')
+    .values([
+      { ...row, ...rice, id: randomUUID(), raw_grams: 200, cooked_grams: 562 },
+      { ...row, ...rice, id: randomUUID(), raw_grams: 250, cooked_grams: 688 },
+    ])
+    .execute();
 };
 
 const writeNotes = (trx: AppTransaction, made: DemoAthlete, by: 'athlete' | 'coach', authorId: string) =>

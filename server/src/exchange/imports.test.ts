@@ -102,6 +102,14 @@ describe('sending a file', () => {
     const huge = await athlete.put(`${at}/imports/${uuidv7()}`, { fileName: 'x', bytes: 5e9 }).expect(422);
     expect((huge.body as { detail: string }).detail).toContain('larger than 4 GB');
   });
+  test('no more than five files wait at once', async () => {
+    const other = await house.athlete('Collector');
+    const announce = (fileName: string) =>
+      other.put(`/api/athletes/${other.id}/imports/${uuidv7()}`, { fileName, bytes: 5 });
+    for (let i = 0; i < 5; i += 1) await announce(`${i}`).expect(200);
+    const more = await announce('more').expect(413);
+    expect((more.body as { detail: string }).detail).toContain('5 files wait already');
+  });
   test('what is no table of foods is said and nothing is kept', async () => {
     const id = await send('just words', 'x.txt');
     const answer = await athlete.post(`${at}/imports/${id}/preview`, { options: null }).expect(422);

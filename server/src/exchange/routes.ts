@@ -15,6 +15,9 @@ import { changeImport, importOf, importsOf, knownKeys, rejectsOf, toImport } fro
 const Address = z.strictObject({ athleteId: z.uuid(), id: z.uuid() });
 const Piece = z.strictObject({ offset: z.coerce.number().int().min(0) });
 
+/** Files take room on the server's disk until they are imported: so many may wait. */
+const MOST_WAITING = 5;
+
 /** A running import whose server went away is a stopped one. */
 const honest = (row: Parameters<typeof toImport>[0]) =>
   row.state === 'running' && !isRunning(row.id)
@@ -41,6 +44,14 @@ export const mountExchange = (router: Router, house: House): void => {
 
   mount(router, house, 'putImport', ({ params, body, acting: as }) =>
     as(async (trx) => {
+      const waiting = (await importsOf(trx, params.athleteId)).filter(
+        (i) => i.id !== params.id && ['receiving', 'ready', 'stopped'].includes(i.state),
+      );
+      if (waiting.length >= MOST_WAITING)
+        throw new ProblemError(
+          'too-large',
+          `${MOST_WAITING} files wait already. Import one of them or take it away; nothing of this one was kept.`,
+        );
       await sql`insert into food_import (athlete_id, id, file_name, bytes)
         values (${params.athleteId}, ${params.id}, ${body.fileName}, ${body.bytes})
         on conflict (athlete_id, id) do nothing`.execute(trx);

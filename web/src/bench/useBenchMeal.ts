@@ -13,12 +13,18 @@ interface Latest {
   portions: PortionRow[];
 }
 
+/** The box that a capture fills, while boxes are filled. */
+const boxOf = (id: string) => {
+  const { technique, boxes } = useBench.getState();
+  return technique === 'boxes' ? boxes.find((b) => b.id === id) : undefined;
+};
+
 /** A capture goes to its portion, to the box it fills, or to what waits for a name. */
 const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
   if (!day) return;
   const bench = useBench.getState();
   const portion = day.portions.find((p) => p.id === layer.portionId);
-  const box = bench.boxes.find((b) => b.id === layer.portionId);
+  const box = boxOf(layer.portionId);
   if (portion) {
     captured(day, portion, layer);
     bench.name(portion.id, portion.food.name);
@@ -56,8 +62,7 @@ const undoCapture = ({ day }: Latest, layer: Captured): void => {
       : { grams: null, method: null, division: null, trail: null, spread: null },
   );
   const bench = useBench.getState();
-  if (!bench.boxes.some((b) => b.id === portion.id) && portion.plannedGrams !== null)
-    bench.choose(portion.mealId, portion.id);
+  if (!boxOf(portion.id) && portion.plannedGrams !== null) bench.choose(portion.mealId, portion.id);
 };
 
 /** The day behind the bench is drawn anew this often while food is poured, ms; the readout itself with every reading. */
