@@ -25,11 +25,15 @@ const KINDS: Readonly<Record<string, string>> = {
 /** Statements are held by food while the two tables are joined: no more foods than this at once. */
 export const MOST_FOODS = 600_000;
 
+/** Rows of a long table that a preview reads. */
+const PREVIEW_ROWS = 100_000;
+
 type Row = Record<string, string>;
 
-/** The rows of one CSV of the download, by the names in its first line. */
-async function* rowsOf(file: SourceFile, encoding: ImportOptions['encoding']) {
+/** The rows of one CSV of the download, by the names in its first line; no more than `most` of them. */
+async function* rowsOf(file: SourceFile, encoding: ImportOptions['encoding'], most = Infinity) {
   let header: string[] | undefined;
+  let count = 0;
   for await (const { line, text, broken } of recordsOf(linesOf(decoded(await file.open(), encoding)))) {
     if (text === '' || broken) continue;
     const cells = Papa.parse<string[]>(text, { delimiter: ',' }).data[0] ?? [];
@@ -38,6 +42,8 @@ async function* rowsOf(file: SourceFile, encoding: ImportOptions['encoding']) {
       const row: Row = {};
       header.forEach((name, i) => (row[name] = cells[i] ?? ''));
       yield { line, row };
+      count += 1;
+      if (count >= most) return;
     }
   }
 }
@@ -55,10 +61,11 @@ const byFood = async <T>(
   file: SourceFile | undefined,
   encoding: ImportOptions['encoding'],
   read: (row: Row) => T | undefined,
+  most: number,
 ): Promise<Map<string, T[]>> => {
   const out = new Map<string, T[]>();
   if (!file) return out;
-  for await (const { row } of rowsOf(file, encoding)) {
+  for await (const { row } of rowsOf(file, encoding, most)) {
     const value = read(row);
     const id = row.fdc_id;
     if (value === undefined || id === undefined) continue;
@@ -80,6 +87,8 @@ export async function* readFdcCsv(
   onNutrient?: OnNutrient,
   most = MOST_FOODS,
 ): AsyncGenerator<Read> {
+  // A preview looks at the first rows of the long tables: those of the first foods stand there.
+  const rows = most === MOST_FOODS ? Infinity : PREVIEW_ROWS;
   const nutrients = new Map<string, { number: string; name: string; unit: string }>();
   for await (const { row } of rowsOf(need(files, 'nutrient.csv'), encoding))
     nutrients.set(row.id ?? '', {
@@ -100,7 +109,7 @@ export async function* readFdcCsv(
     wanted.add(row.fdc_id ?? '');
   }
   const stated = new Map<string, string[]>();
-  for await (const { row } of rowsOf(need(files, 'food_nutrient.csv'), encoding)) {
+  for await (const { row } of rowsOf(need(files, 'food_nutrient.csv'), encoding, rows)) {
     const id = row.fdc_id ?? '';
     if (!wanted.has(id) || row.amount === undefined || row.amount === '') continue;
     const nutrient = nutrients.get(row.nutrient_id ?? '');
@@ -118,20 +127,36 @@ export async function* readFdcCsv(
   const unitFile = maybe(files, 'measure_unit.csv');
   if (unitFile)
     for await (const { row } of rowsOf(unitFile, encoding)) units.set(row.id ?? '', row.name ?? '');
-  const portions = await byFood<Measure>(maybe(files, 'food_portion.csv'), encoding, (row) => {
-    if (!wanted.has(row.fdc_id ?? '')) return undefined;
-    const [grams, count] = [Number(row.gram_weight), Number(row.amount) || 1];
-    const unit = units.get(row.measure_unit_id ?? '');
-    const name = [unit === 'undetermined' ? '' : unit, row.modifier ?? '', row.portion_description ?? '']
-      .filter((t) => t !== undefined && t !== '')
-      .join(', ')
-      .slice(0, 60);
-    return grams > 0 && name !== ''
-      ? { name, grams: Number((grams / count).toPrecision(6)), spread: null }
-      : undefined;
-  });
-  const branded = await byFood(maybe(files, 'branded_food.csv'), encoding, (row) =>
-    wanted.has(row.fdc_id ?? '') ? row : undefined,
+  const portions = await byFood<Measure>(
+    maybe(files, 'food_portion.csv'),
+    encoding,
+    (row) => {
+      if (!wanted.has(row.fdc_id ?? '')) return undefined;
+      const [grams, count] = [Number(row.gram_weight), Number(row.amount) || 1];
+      const unit = units.get(row.measure_unit_id ?? '');
+      const name = [unit === 'undetermined' ? '' : unit, row.modifier ?? '', row.portion_description ?? '']
+        .filter((t) => t !== undefined && t !== '')
+        .join(', ')
+        .slice(0, 60);
+      return grams > 0 && name !== ''
+        ? { name, grams: Number((grams / count).toPrecision(6)), spread: null }
+        : undefined;
+    },
+    rows,
+  );
+  const branded = await byFood(
+    maybe(files, 'branded_food.csv'),
+    encoding,
+    (row) =>
+      wanted.has(row.fdc_id ?? '')
+        ? {
+            gtin: row.gtin_upc,
+            size: Number(row.serving_size),
+            unit: row.serving_size_unit,
+            household: row.household_serving_fulltext,
+          }
+        : undefined,
+    rows,
   );
   for await (const { line, row } of rowsOf(need(files, 'food.csv'), encoding)) {
     const id = row.fdc_id ?? '';
@@ -150,9 +175,9 @@ export async function* readFdcCsv(
     );
     const brand = branded.get(id)?.[0];
     const serving = brandedServing({
-      servingSize: brand ? Number(brand.serving_size) : null,
-      servingSizeUnit: brand?.serving_size_unit,
-      household: brand?.household_serving_fulltext,
+      servingSize: brand?.size ?? null,
+      servingSizeUnit: brand?.unit,
+      household: brand?.household,
       kcalPer100: figures.ENERC,
     });
     const name = row.description ?? '';
@@ -163,10 +188,10 @@ export async function* readFdcCsv(
         name,
         state: stateInName(name),
         figures,
-        basis: brand ? brandedBasis(brand.serving_size_unit) : { kind: '100 g' },
+        basis: brand ? brandedBasis(brand.unit) : { kind: '100 g' },
         measures: brand ? serving.measures : (portions.get(id) ?? []).slice(0, 20),
         details: { label: serving.label, sourceDate: fdcDate(row.publication_date) as never },
-        code: fdcCode(brand?.gtin_upc, valid),
+        code: fdcCode(brand?.gtin, valid),
         source: sourceOf(type, id),
         remark,
       },

@@ -102,6 +102,26 @@ describe('sending a file', () => {
     const huge = await athlete.put(`${at}/imports/${uuidv7()}`, { fileName: 'x', bytes: 5e9 }).expect(422);
     expect((huge.body as { detail: string }).detail).toContain('larger than 4 GB');
   });
+  test('a coach reads an import and touches neither it nor its file', async () => {
+    const id = await send(OWN_CSV);
+    const piece = request(house.app)
+      .put(`${at}/imports/${id}/file?offset=0`)
+      .set('Cookie', `${SESSION_COOKIE}=${coach.token}`)
+      .set('Content-Type', 'application/octet-stream')
+      .send(Buffer.from('forged'));
+    await piece.expect(403);
+    await coach.delete(`${at}/imports/${id}`).expect(403);
+    await coach.delete(`${at}/imports/${id}/run`).expect(403);
+    await coach
+      .put(`${at}/imports/${id}/run`, { format: 'own-csv', encoding: 'utf-8', mapping: {} })
+      .expect(403);
+    await coach.get(`${at}/imports`).expect(200);
+    const preview = (await athlete.post(`${at}/imports/${id}/preview`, { options: null }).expect(200))
+      .body as ImportPreview;
+    expect(preview.foods).toHaveLength(3);
+    await athlete.delete(`${at}/imports/${id}`).expect(200);
+    await athlete.delete(`${at}/imports/${id}`).expect(200);
+  });
   test('no more than five files wait at once', async () => {
     const other = await house.athlete('Collector');
     const announce = (fileName: string) =>

@@ -28,6 +28,12 @@ const honest = (row: Parameters<typeof toImport>[0]) =>
       })
     : toImport(row);
 
+/** A coach reads what was imported and changes nothing of it; the file itself is no row that a policy could guard. */
+const own = (athleteId: string, personId: string): void => {
+  if (athleteId !== personId)
+    throw new ProblemError('not-allowed', 'Only the athlete imports foods here. Nothing was changed.');
+};
+
 const plainFault = async <T>(work: () => Promise<T>): Promise<T> => {
   try {
     return await work();
@@ -42,8 +48,9 @@ export const mountExchange = (router: Router, house: House): void => {
     as(async (trx) => ({ imports: (await importsOf(trx, params.athleteId)).map(honest) })),
   );
 
-  mount(router, house, 'putImport', ({ params, body, acting: as }) =>
+  mount(router, house, 'putImport', ({ params, body, acting: as, signed }) =>
     as(async (trx) => {
+      own(params.athleteId, signed().personId);
       const waiting = (await importsOf(trx, params.athleteId)).filter(
         (i) => i.id !== params.id && ['receiving', 'ready', 'stopped'].includes(i.state),
       );
@@ -64,13 +71,14 @@ export const mountExchange = (router: Router, house: House): void => {
 
   router.put(IMPORT_FILE, express.raw({ type: () => true, limit: FILE_PIECE + 1 }), async (req, res) => {
     const token = tokenOf(req);
-    if (token === '' || !(await house.findSession(token)))
-      throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+    const signed = token === '' ? undefined : await house.findSession(token);
+    if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
     const address = Address.safeParse(req.params);
     const query = Piece.safeParse(req.query);
     const piece: unknown = req.body;
     if (!address.success || !query.success || !Buffer.isBuffer(piece) || piece.length === 0)
       throw new ProblemError('invalid', 'A piece of a file has an offset and some bytes.');
+    own(address.data.athleteId, signed.personId);
     const { offset } = query.data;
     const row = await acting(house.app, token, async (trx) => {
       const found = await importOf(trx, address.data);
@@ -102,8 +110,9 @@ export const mountExchange = (router: Router, house: House): void => {
     return { path, files: await sourceFiles(path, row.file_name, Number(row.bytes)) };
   };
 
-  mount(router, house, 'previewImport', ({ params, body, acting: as }) =>
+  mount(router, house, 'previewImport', ({ params, body, acting: as, signed }) =>
     plainFault(async () => {
+      own(params.athleteId, signed().personId);
       const row = await as((trx) => importOf(trx, params));
       const { files } = await opened(row);
       return previewOf(files, body.options, (keys) => as((trx) => knownKeys(trx, params.id, keys)));
@@ -112,6 +121,7 @@ export const mountExchange = (router: Router, house: House): void => {
 
   mount(router, house, 'runImport', ({ params, body, acting: as, signed }) =>
     plainFault(async () => {
+      own(params.athleteId, signed().personId);
       const row = await as((trx) => importOf(trx, params));
       if (isRunning(row.id) || row.state === 'done') return toImport(row);
       const { path } = await opened(row);
@@ -136,7 +146,8 @@ export const mountExchange = (router: Router, house: House): void => {
     }),
   );
 
-  mount(router, house, 'stopImport', async ({ params, acting: as }) => {
+  mount(router, house, 'stopImport', async ({ params, acting: as, signed }) => {
+    own(params.athleteId, signed().personId);
     await as((trx) => importOf(trx, params));
     await stopImport(params.id);
     return honest(await as((trx) => importOf(trx, params)));
@@ -146,8 +157,10 @@ export const mountExchange = (router: Router, house: House): void => {
     as(async (trx) => ({ rejects: await rejectsOf(trx, params) })),
   );
 
-  mount(router, house, 'dropImport', async ({ params, acting: as }) => {
-    await stopImport(params.id);
+  mount(router, house, 'dropImport', async ({ params, acting: as, signed }) => {
+    own(params.athleteId, signed().personId);
+    const mine = (await as((trx) => importsOf(trx, params.athleteId))).some((i) => i.id === params.id);
+    if (mine) await stopImport(params.id);
     await as((trx) =>
       trx
         .deleteFrom('food_import')

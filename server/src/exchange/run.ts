@@ -95,11 +95,12 @@ class Job {
       }
       if (this.stopped) return await this.say('stopped', 'Stopped. It goes on where it was when you say so.');
       await this.keep(batch, 1);
+      await this.deps.pool.query('select settle_imported()');
       await acting(this.deps.app, run.token, (trx) =>
         changeImport(trx, run, { state: 'done', part: 1, sentence: null }),
       );
-      await this.deps.pool.query('select settle_imported()');
-      await dropFile(run.path);
+      // What is left of the file is swept when the import is taken away.
+      await dropFile(run.path).catch(() => undefined);
     } catch (error) {
       const own = error instanceof FileFault;
       await this.say(
