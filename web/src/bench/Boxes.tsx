@@ -54,6 +54,7 @@ export const Boxes = ({
       </p>
       <div className="pair">
         <TextField
+          key={total}
           size="small"
           label="Whole batch, g"
           defaultValue={total === null ? '' : String(total)}

@@ -1,6 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract';
 import type { Captured, LivePortion } from '@maul/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { addPortion, captured, measuredBy, savePortion } from '../sync/index.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
 import { useUnnamed } from './unnamed.ts';
@@ -65,41 +65,53 @@ const undoCapture = ({ day }: Latest, layer: Captured): void => {
   if (!boxOf(portion.id) && portion.plannedGrams !== null) bench.choose(portion.mealId, portion.id);
 };
 
-/** The day behind the bench is drawn anew this often while food is poured, ms; the readout itself with every reading. */
-const DAY_MS = 120;
+/**
+ * A scale may talk fifty times a second: the day behind the bench follows every reading that comes this long after the last one it
+ * followed, ms, in the same commit as the readout; in between it waits.
+ */
+const DAY_MS = 45;
 
-/** What lies on the pan as a portion of the day, by the technique that is in use. */
-const useLive = (portionId: string | null): LivePortion | undefined => {
-  const [live, setLive] = useState<LivePortion | undefined>();
-  useEffect(() => {
+const liveNow = (portionId: string | null): LivePortion | undefined => {
+  const { scale, technique } = useBench.getState();
+  const onPortion = technique === 'bowl' || technique === 'jar';
+  return onPortion ? livePortion(scale, portionId, wayOf(technique)) : undefined;
+};
+
+/** What lies on the pan as a portion of the day, by the technique that is in use, for React to follow. */
+const liveStore = (portionId: string | null) => {
+  let value = liveNow(portionId);
+  const subscribe = (told: () => void): (() => void) => {
     let last = 0;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const show = (): void => {
       clearTimeout(timer);
       timer = undefined;
       last = performance.now();
-      const { scale, technique } = useBench.getState();
-      const onPortion = technique === 'bowl' || technique === 'jar';
-      const next = onPortion ? livePortion(scale, portionId, wayOf(technique)) : undefined;
-      setLive((before) =>
-        before?.grams === next?.grams && before?.portionId === next?.portionId ? before : next,
-      );
-    };
-    const calmly = (): void => {
-      if (timer === undefined) timer = setTimeout(show, Math.max(0, last + DAY_MS - performance.now()));
+      const next = liveNow(portionId);
+      if (value?.grams === next?.grams && value?.portionId === next?.portionId) return;
+      value = next;
+      told();
     };
     show();
     const stop = useBench.subscribe((now, before) => {
       // What is captured, tared or undone shows at once.
-      if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) show();
-      else if (now.scale.reading !== before.scale.reading || now.scale.link !== before.scale.link) calmly();
+      if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
+      if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
+      const wait = last + DAY_MS - performance.now();
+      if (wait <= 0) show();
+      else timer ??= setTimeout(show, wait);
     });
     return () => {
       stop();
       clearTimeout(timer);
     };
-  }, [portionId]);
-  return live;
+  };
+  return { subscribe, get: () => value };
+};
+
+const useLive = (portionId: string | null): LivePortion | undefined => {
+  const store = useMemo(() => liveStore(portionId), [portionId]);
+  return useSyncExternalStore(store.subscribe, store.get);
 };
 
 /**

@@ -76,13 +76,12 @@ export const Amount = ({
   const [copy, setCopy] = useState(() => portionFoodOf(food));
   const [text, setText] = useState('');
   const [how, setHow] = useState<Method | 'planned' | null>(null);
-  const [whole_, setWhole] = useState(false);
+  const [unpeeled, setUnpeeled] = useState(false);
   const edible = copy.edible ?? null;
   const read = given === undefined ? readGrams(text, units.food, copy) : { grams: given };
   const grams =
-    read.grams !== null && edible !== null && whole_ ? edibleGrams(read.grams, edible.part) : read.grams;
-  const guess = read.method ?? 'planned';
-  const chosen = how ?? (given !== undefined ? 'scale' : guess);
+    read.grams !== null && edible !== null && unpeeled ? edibleGrams(read.grams, edible.part) : read.grams;
+  const chosen = how ?? (given !== undefined ? 'scale' : 'planned');
   const save = (event: FormEvent): void => {
     event.preventDefault();
     if (grams !== null)
@@ -139,7 +138,7 @@ export const Amount = ({
         )}
         {edible !== null && (
           <FormControlLabel
-            control={<Checkbox checked={whole_} onChange={(e) => setWhole(e.target.checked)} />}
+            control={<Checkbox checked={unpeeled} onChange={(e) => setUnpeeled(e.target.checked)} />}
             label={`Weighed with ${edible.refuse}: ${Math.round(edible.part * 100)} % of it is eaten`}
           />
         )}
