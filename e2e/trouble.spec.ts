@@ -135,7 +135,7 @@ test('weights that cannot be are said where they are typed', async ({ page }) =>
   for (const [typed, sentence] of [
     ['-5', 'A weight is more than 0 g.'],
     ['5001', 'More than 5 kg is not one portion: check the weight.'],
-    ['some', '“some” is not a number of grams.'],
+    ['some', '“some” is no amount.'],
   ] as const) {
     await field.fill(typed);
     await expect(page.getByText(sentence)).toBeVisible();

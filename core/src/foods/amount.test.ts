@@ -62,6 +62,7 @@ test.each([
   ['0', 'more than nothing'],
   ['1/0 slice', 'is no amount'],
   ['--5', 'is no amount'],
+  ['-5', 'A weight is more than 0 g.'],
 ])('%s is refused', (text, fault) =>
   expect(readAmount(text, bread)).toEqual({ fault: expect.stringContaining(fault) }),
 );

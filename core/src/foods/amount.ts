@@ -148,6 +148,7 @@ export const readAmount = (text: string, food: AmountFood = {}, inOunces = false
   let rest = text.trim();
   const pieces: Piece[] = [];
   if (rest === '' || rest.length > 60) return { fault: 'Type an amount, such as 150 g or 2 slices.' };
+  if (/^[-−]\s*\d/.test(rest)) return { fault: 'A weight is more than 0 g.' };
   while (rest !== '') {
     const found = PART.exec(rest);
     const count = found ? countOf(found[1] ?? '') : NaN;

@@ -65,11 +65,10 @@ const undoCapture = ({ day }: Latest, layer: Captured): void => {
   if (!boxOf(portion.id) && portion.plannedGrams !== null) bench.choose(portion.mealId, portion.id);
 };
 
-/**
- * A scale may talk fifty times a second: the day behind the bench follows every reading that comes this long after the last one it
- * followed, ms, in the same commit as the readout; in between it waits.
- */
-const DAY_MS = 45;
+/** The day behind the bench follows each reading in the same commit as the readout. A scale that talks faster than this, ms a reading, */
+const FAST_MS = 45;
+/** is followed this often: the readout with every reading, the day a little behind while it is poured. */
+const CALM_MS = 120;
 
 const liveNow = (portionId: string | null): LivePortion | undefined => {
   const { scale, technique } = useBench.getState();
@@ -82,6 +81,7 @@ const liveStore = (portionId: string | null) => {
   let value = liveNow(portionId);
   const subscribe = (told: () => void): (() => void) => {
     let last = 0;
+    let heard = 0;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const show = (): void => {
       clearTimeout(timer);
@@ -97,7 +97,9 @@ const liveStore = (portionId: string | null) => {
       // What is captured, tared or undone shows at once.
       if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
       if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
-      const wait = last + DAY_MS - performance.now();
+      const at = performance.now();
+      const wait = at - heard < FAST_MS ? last + CALM_MS - at : 0;
+      heard = at;
       if (wait <= 0) show();
       else timer ??= setTimeout(show, wait);
     });
