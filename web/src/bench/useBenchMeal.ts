@@ -1,6 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract';
 import type { Captured, LivePortion } from '@maul/core';
-import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { addPortion, captured, measuredBy, savePortion } from '../sync/index.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
 import { useUnnamed } from './unnamed.ts';
@@ -76,44 +76,50 @@ const liveNow = (portionId: string | null): LivePortion | undefined => {
   return onPortion ? livePortion(scale, portionId, wayOf(technique)) : undefined;
 };
 
-/** What lies on the pan as a portion of the day, by the technique that is in use, for React to follow. */
-const liveStore = (portionId: string | null) => {
-  let value = liveNow(portionId);
-  const subscribe = (told: () => void): (() => void) => {
-    let last = 0;
-    let heard = 0;
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    const show = (): void => {
-      clearTimeout(timer);
-      timer = undefined;
-      last = performance.now();
-      const next = liveNow(portionId);
-      if (value?.grams === next?.grams && value?.portionId === next?.portionId) return;
-      value = next;
-      told();
-    };
-    show();
-    const stop = useBench.subscribe((now, before) => {
-      // What is captured, tared or undone shows at once.
-      if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
-      if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
-      const at = performance.now();
-      const wait = at - heard < FAST_MS ? last + CALM_MS - at : 0;
-      heard = at;
-      if (wait <= 0) show();
-      else timer ??= setTimeout(show, wait);
-    });
-    return () => {
-      stop();
-      clearTimeout(timer);
-    };
-  };
-  return { subscribe, get: () => value };
-};
-
+/**
+ * What lies on the pan as a portion of the day, by the technique that is in use. It follows at once, in the readout's own commit; a fast
+ * scale is followed calmly, when React has time.
+ */
 const useLive = (portionId: string | null): LivePortion | undefined => {
-  const store = useMemo(() => liveStore(portionId), [portionId]);
-  return useSyncExternalStore(store.subscribe, store.get);
+  const [calm, setCalm] = useState<{ live: LivePortion | undefined } | null>(null);
+  const store = useMemo(() => {
+    let value = liveNow(portionId);
+    const subscribe = (told: () => void): (() => void) => {
+      let last = 0;
+      let heard = 0;
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const show = (): void => {
+        clearTimeout(timer);
+        timer = undefined;
+        value = liveNow(portionId);
+        setCalm(null);
+        told();
+      };
+      const showCalmly = (): void => {
+        timer = undefined;
+        last = performance.now();
+        setCalm({ live: liveNow(portionId) });
+      };
+      show();
+      const stop = useBench.subscribe((now, before) => {
+        // What is captured, tared or undone shows at once.
+        if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
+        if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
+        const at = performance.now();
+        const fast = at - heard < FAST_MS;
+        heard = at;
+        if (fast) timer ??= setTimeout(showCalmly, Math.max(0, last + CALM_MS - at));
+        else show();
+      });
+      return () => {
+        stop();
+        clearTimeout(timer);
+      };
+    };
+    return { subscribe, get: () => value };
+  }, [portionId]);
+  const live = useSyncExternalStore(store.subscribe, store.get);
+  return calm ? calm.live : live;
 };
 
 /**
