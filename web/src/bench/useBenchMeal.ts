@@ -91,8 +91,10 @@ const useLive = (portionId: string | null): LivePortion | undefined => {
       const show = (): void => {
         clearTimeout(timer);
         timer = undefined;
-        value = liveNow(portionId);
+        const next = liveNow(portionId);
         setCalm(null);
+        if (value?.grams === next?.grams && value?.portionId === next?.portionId) return;
+        value = next;
         told();
       };
       const showCalmly = (): void => {
