@@ -8,8 +8,17 @@ export const enterAs = async (page: Page, name: string): Promise<void> => {
   await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
 };
 
+/** Nothing on the page is still fading or sliding: colours in between are nobody's colours. */
+const atRest = (page: Page) =>
+  page.waitForFunction(() =>
+    document
+      .getAnimations()
+      .every((a) => a.playState !== 'running' || a.effect?.getComputedTiming().endTime === Infinity),
+  );
+
 /** No finding of WCAG 2.2 A or AA on the page as it stands. */
 export const accessible = async (page: Page): Promise<void> => {
+  await atRest(page);
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();
