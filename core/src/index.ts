@@ -10,6 +10,7 @@ export * from './foods/index.ts';
 export * from './season/index.ts';
 export * from './targets/index.ts';
 export * from './day/index.ts';
+export * from './fit/index.ts';
 export * from './trend/index.ts';
 export * from './caution/index.ts';
 export * from './review/index.ts';
