@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Athlete, Basis, Order, WeighIn } from './athlete.ts';
 import { Base, Day, Id, Moment, PortionGrams, Text, Time, Version, Zone } from './common.ts';
+import { DayEntry, Handover, Standing } from './entries.ts';
 import { MethodName, PortionFood } from './portionFood.ts';
 import { Season } from './season.ts';
 
@@ -21,12 +22,15 @@ export const Trail = z.strictObject({
 });
 export type Trail = z.infer<typeof Trail>;
 
+/** Groups of the plate that a meal holds, for a phase that goes by the plate. */
+const Ticks = z.array(z.string().max(120)).max(20).default([]);
 export const Meal = z.strictObject({
   id: Id,
   day: Day,
   time: Time,
   zone: z.string(),
   eaten: z.boolean(),
+  ticks: Ticks,
   version: Version,
   deleted: z.boolean(),
 });
@@ -37,8 +41,14 @@ export const PutMeal = z.strictObject({
   time: Time,
   zone: Zone,
   eaten: z.boolean(),
+  ticks: Ticks,
   deleted: z.boolean(),
 });
+
+const Guess = z
+  .strictObject({ low: z.number().min(0), high: z.number().positive().max(5000) })
+  .refine((g) => g.low < g.high, 'The lower end of a range comes first.');
+export type Guess = z.infer<typeof Guess>;
 
 const portionBody = {
   mealId: Id,
@@ -51,6 +61,10 @@ const portionBody = {
   trail: Trail.nullable(),
   /** Relative standard uncertainty of the grams, where the measure or the person states one. */
   spread: z.number().min(0).max(2).nullable().default(null),
+  /** Between which grams it lies, where it is a guess with two ends. */
+  guess: Guess.nullable().default(null),
+  /** Why it is a guess, or anything else to remember of it. */
+  reason: z.string().trim().max(200).nullable().default(null),
 };
 export const Portion = z.strictObject({ id: Id, ...portionBody, version: Version, deleted: z.boolean() });
 export type PortionRow = z.infer<typeof Portion>;
@@ -98,5 +112,11 @@ export const DayDocument = z.strictObject({
   portions: z.array(Portion),
   notes: z.array(Note),
   weighIn: WeighIn.nullable(),
+  /** Training, water, supplements and looks of the day. */
+  entries: z.array(DayEntry),
+  /** Vessels, supplements, pauses and who one eats with; saved meals come on their own. */
+  standing: z.array(Standing),
+  /** What others have given the athlete and is not answered yet. */
+  offers: z.array(Handover),
 });
 export type DayDocument = z.infer<typeof DayDocument>;

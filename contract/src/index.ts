@@ -11,3 +11,5 @@ export * from './routes.ts';
 export * from './portionFood.ts';
 export * from './kitchen.ts';
 export * from './imports.ts';
+export * from './entries.ts';
+export * from './find.ts';

@@ -21,6 +21,8 @@ export const RosterRow = z.strictObject({
   weighedShare: z.number().nullable(),
   /** Words: what waits. */
   quietDays: z.int().nullable(),
+  /** Until when the log is paused on purpose, or that it is open; null while it is not. */
+  pausedUntil: z.union([Day, z.literal('open')]).nullable(),
   waitingNotes: z.int(),
   openOrders: z.int(),
   need: z.strictObject({ score: z.number(), reasons: z.array(z.string()) }),

@@ -4,6 +4,19 @@ import { Athlete, CautionName, Order, PutAthlete, PutWeighIn, SignOrder, Start, 
 import { Day, Empty, Id } from './common.ts';
 import { DayDocument, Meal, Note, Portion, PutMeal, PutNote, PutPortion } from './diary.ts';
 import {
+  DayEntry,
+  Eater,
+  EaterQuery,
+  Handover,
+  HandoverAnswer,
+  PutDayEntry,
+  PutHandover,
+  PutStanding,
+  Standing,
+  StandingList,
+} from './entries.ts';
+import { FindQuery, FoundDays } from './find.ts';
+import {
   Correction,
   Food,
   FoodMark,
@@ -332,6 +345,49 @@ export const routes = {
     'Takes an import away with all its foods. Portions weighed from them keep theirs.',
     { params: inAthlete },
   ),
+  putDayEntry: route(
+    'put',
+    '/api/athletes/:athleteId/day-entries/:id',
+    'Training, water, a supplement or a look on a day.',
+    { params: inAthlete, body: PutDayEntry, response: DayEntry },
+  ),
+  standing: route(
+    'get',
+    '/api/athletes/:athleteId/standing',
+    'Vessels, supplements, saved meals, pauses, and who one eats with.',
+    { params: ofAthlete, response: StandingList },
+  ),
+  putStanding: route('put', '/api/athletes/:athleteId/standing/:id', 'Keeps one of them.', {
+    params: inAthlete,
+    body: PutStanding,
+    response: Standing,
+  }),
+  findDays: route('get', '/api/athletes/:athleteId/past-days', 'Past days, looked through and narrowed.', {
+    params: ofAthlete,
+    query: FindQuery,
+    response: FoundDays,
+  }),
+  foodsToHand: route(
+    'get',
+    '/api/athletes/:athleteId/foods-to-hand',
+    'Own and everyday foods, for swaps, fits and treats.',
+    { params: ofAthlete, response: FoodResults },
+  ),
+  eater: route('get', '/api/eaters', 'Somebody to eat with, by their code.', {
+    query: EaterQuery,
+    response: Eater,
+  }),
+  putHandover: route(
+    'put',
+    '/api/athletes/:athleteId/handovers/:id',
+    'Gives part of a dish to another athlete, who may take it or leave it.',
+    { params: inAthlete, body: PutHandover, response: Handover },
+  ),
+  answerHandover: route('put', '/api/handovers/:id/answer', 'Takes what was given, or leaves it.', {
+    params: z.strictObject({ id: Id }),
+    body: HandoverAnswer,
+    response: Handover,
+  }),
   roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', {
     response: Roster,
   }),
@@ -359,10 +415,15 @@ export const ChangeEvent = z.strictObject({
     'athlete',
     'kitchen',
     'import',
+    'entry',
+    'standing',
+    'handover',
   ]),
 });
 export type ChangeEvent = z.infer<typeof ChangeEvent>;
 export const EVENTS_PATH = '/api/events';
 /** The iCalendar file of an athlete for who is signed in, and the private address that needs no sign-in. */
 export const CALENDAR_FILE = '/api/athletes/:athleteId/calendar.ics';
+/** A day's plan or log as a PDF, for who is signed in. */
+export const DAY_PAPER_FILE = '/api/athletes/:athleteId/days/:date/paper.pdf';
 export const CALENDAR_FEED = '/calendar/:secret.ics';

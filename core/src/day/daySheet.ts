@@ -34,6 +34,8 @@ export interface SheetPortion {
   division: number | null;
   /** Relative standard uncertainty stated for it. */
   spread?: number | null;
+  /** Between which grams it lies, where it is a guess with two ends. */
+  guess?: { low: number; high: number } | null;
   trail?: TrailReadings | null;
 }
 
@@ -88,6 +90,8 @@ export interface NutrientLine {
   planned: number;
   /** eaten + planned. */
   lands: number;
+  /** What it lands on when every guess turns out at its low or its high end; both `lands` where nothing is guessed. */
+  landsBetween: { low: number; high: number };
   window: Window | null;
   state: WindowState | null;
   landsState: WindowState | null;
@@ -188,12 +192,18 @@ const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Win
   let eaten = 0;
   let planned = 0;
   let atLeast = false;
+  let [below, above] = [0, 0];
   const shares: UncertainShare[] = [];
   for (const { portion, state, grams, amounts } of lines) {
     const value = amounts[key];
     if (value === undefined) {
       atLeast = true;
       continue;
+    }
+    const { guess } = portion;
+    if (guess && state !== 'live' && grams > 0) {
+      below += value * (1 - guess.low / grams);
+      above += value * (guess.high / grams - 1);
     }
     if (state === 'planned') {
       planned += value;
@@ -213,6 +223,7 @@ const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Win
     eaten,
     planned,
     lands,
+    landsBetween: { low: lands - below, high: lands + above },
     window,
     state: window && windowState(eaten, window),
     landsState: window && windowState(lands, window),
@@ -232,13 +243,18 @@ export const daySheet = (input: {
   carbBasis: CarbBasis;
   live?: LivePortion;
   turnsAt?: number;
+  /** What counts without standing in a meal: supplements. */
+  beside?: readonly SheetPortion[];
 }): DaySheet => {
-  const { meals, windows, carbBasis, live, turnsAt } = input;
+  const { meals, windows, carbBasis, live, turnsAt, beside = [] } = input;
   const inOrder = [...meals].sort(
     (a, b) => minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) || a.id.localeCompare(b.id),
   );
   const mealLines = inOrder.map((meal, i) => mealLine(meal, i + 1, carbBasis, live));
-  const lines = mealLines.flatMap((meal) => meal.lines);
+  const lines = [
+    ...mealLines.flatMap((meal) => meal.lines),
+    ...beside.map((p) => portionLine(p, p.grams !== null, carbBasis)),
+  ];
   const nutrients = {} as Record<TargetKey, NutrientLine>;
   for (const key of TARGET_KEYS) nutrients[key] = nutrientLine(key, lines, windows?.[key] ?? null);
   const measured = lines.filter((l) => l.state !== 'planned');

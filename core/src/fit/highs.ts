@@ -4,7 +4,8 @@ import type { LinearProgram, Solved, Solver } from './program.ts';
 interface HighsModel {
   options: { set: (name: string, value: number | boolean | string) => unknown };
   info: { get: (name: string) => unknown };
-  passModel: (model: object) => unknown;
+  /** Takes the package’s own model data. */
+  passModel: (model: never) => unknown;
   run: () => unknown;
   getModelStatus: () => number;
   getObjectiveValue: () => number;
@@ -54,7 +55,7 @@ export const highsSolver =
       model.options.set('mip_abs_gap', 1e-9);
       model.options.set('primal_feasibility_tolerance', 1e-9);
       model.options.set('mip_feasibility_tolerance', 1e-9);
-      model.passModel(modelOf(program, highs.infinity));
+      model.passModel(modelOf(program, highs.infinity) as never);
       model.run();
       const status = model.getModelStatus();
       if (INFEASIBLE.has(status)) return { status: 'infeasible', objective: NaN, values: [], gap: Infinity };

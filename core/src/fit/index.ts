@@ -19,3 +19,4 @@ export {
   type FitOptions,
 } from './fit.ts';
 export { fitSentences } from './explain.ts';
+export { smallestChange, type SmallestChange } from './overshoot.ts';

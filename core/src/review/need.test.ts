@@ -8,6 +8,7 @@ const calm: WeekInBrief = {
   logged: 7,
   weighedShare: 0.95,
   quietDays: 0,
+  paused: false,
   waitingNotes: 0,
   openOrders: 0,
   daysToShow: undefined,

@@ -11,6 +11,8 @@ export interface WeekInBrief {
   weighedShare: number | undefined;
   /** Days since anything was measured; undefined when nothing ever was. */
   quietDays: number | undefined;
+  /** True while the log is paused on purpose: then silence is no need. */
+  paused: boolean;
   /** Notes of the athlete that the coach has not answered. */
   waitingNotes: number;
   /** Orders signed and not yet acknowledged. */
@@ -33,7 +35,8 @@ export interface Need {
 export const coachNeed = (week: WeekInBrief): Need => {
   const found: { weight: number; reason: string }[] = [];
   const add = (weight: number, reason: string) => found.push({ weight, reason });
-  if (week.quietDays === undefined) add(4, 'Nothing logged yet');
+  if (week.paused) add(0, 'The log is paused on purpose');
+  else if (week.quietDays === undefined) add(4, 'Nothing logged yet');
   else if (week.quietDays >= 2) add(2 + week.quietDays, `Quiet for ${week.quietDays} days`);
   if (week.rate !== undefined) {
     const off = week.rate < week.wanted.low ? week.wanted.low - week.rate : week.rate - week.wanted.high;

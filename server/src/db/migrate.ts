@@ -3,11 +3,13 @@ import pg from 'pg';
 import * as ground from './migrations/0001_ground.ts';
 import * as season from './migrations/0002_season.ts';
 import * as kitchen from './migrations/0003_kitchen.ts';
+import * as day from './migrations/0004_day.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
   '0002_season': season,
   '0003_kitchen': kitchen,
+  '0004_day': day,
 };
 
 /**

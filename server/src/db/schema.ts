@@ -1,4 +1,13 @@
-import type { FoodDetails, ImportOptions, Measure, PortionRow, Profile } from '@maul/contract';
+import type {
+  DayThing,
+  FoodDetails,
+  Handover,
+  ImportOptions,
+  Measure,
+  PortionRow,
+  Profile,
+  StandingThing,
+} from '@maul/contract';
 import type {
   CarbBasis,
   Caution,
@@ -30,6 +39,29 @@ export interface MealTable extends Versioned {
   time: string;
   zone: string;
   eaten: boolean;
+  ticks: ColumnType<string[], string | undefined, string>;
+}
+export interface DayEntryTable extends Versioned {
+  day: IsoDate;
+  time: string;
+  zone: string;
+  thing: Json<DayThing>;
+}
+export interface StandingTable extends Versioned {
+  thing: Json<StandingThing>;
+}
+export interface HandoverTable {
+  athlete_id: string;
+  id: string;
+  to_id: string;
+  from_name: string;
+  day: IsoDate;
+  food: Json<Handover['food']>;
+  grams: number;
+  method: Method;
+  answer: 'taken' | 'left' | null;
+  answered_at: string | null;
+  created_at: Written;
 }
 export interface PortionTable extends Versioned {
   meal_id: string;
@@ -41,6 +73,8 @@ export interface PortionTable extends Versioned {
   division: number | null;
   trail: NullableJson<NonNullable<PortionRow['trail']>>;
   spread: number | null;
+  guess: NullableJson<NonNullable<PortionRow['guess']>>;
+  reason: string | null;
 }
 export interface NoteTable extends Versioned {
   day: IsoDate;
@@ -164,6 +198,9 @@ export interface AppDatabase {
   meal: MealTable;
   portion: PortionTable;
   note: NoteTable;
+  day_entry: DayEntryTable;
+  standing_entry: StandingTable;
+  handover: HandoverTable;
   weigh_in: WeighInTable;
   food_own: FoodOwnTable;
   food_reference: {

@@ -4,10 +4,12 @@ import type { AppTransaction } from './connect.ts';
 import { ProblemError } from '../http/problems.ts';
 import type {
   ContainerTable,
+  DayEntryTable,
   FoodOwnTable,
   MealTable,
   NoteTable,
   PortionTable,
+  StandingTable,
   WeighInTable,
   YieldSeenTable,
 } from './schema.ts';
@@ -20,6 +22,8 @@ export interface VersionedTables {
   food_own: FoodOwnTable;
   container: ContainerTable;
   yield_seen: YieldSeenTable;
+  day_entry: DayEntryTable;
+  standing_entry: StandingTable;
 }
 
 type Values = Record<string, unknown>;

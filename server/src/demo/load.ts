@@ -6,6 +6,7 @@ import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../db/
 import { referenceFoods } from '../foods/index.ts';
 import { athleteOf, cautionsOfPlan, todayOf } from '../season/index.ts';
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
+import { writeBeside } from './beside.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
 
 export interface DemoConnections {
@@ -62,6 +63,9 @@ const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean
       or exists (select from yield_seen where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from food_mark where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from food_import where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from day_entry where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from standing_entry where athlete_id in (select id from demo) and updated_at > ${at})
+      or exists (select from handover where athlete_id in (select id from demo) and created_at > ${at})
       or exists (select from note where author_id in (select id from demo) and updated_at > ${at})
       or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
       or exists (select from order_acknowledgement where athlete_id in (select id from demo) and at > ${at})
@@ -221,6 +225,7 @@ const writeAthlete = async (
   await insertRows(trx, 'weigh_in', { athlete_id: 'uuid', id: 'uuid', day: 'date', kg: 'float8' }, weighIns);
   await writeNotes(trx, made, 'athlete', athlete_id);
   await writeKitchen(trx, athlete_id, from);
+  await writeBeside(trx, made, now);
 };
 
 /** What the kitchen of the scenario remembers: a bowl, a box, and rice weighed before and after it was boiled. */

@@ -110,7 +110,7 @@ interface Hands {
 const measuredPortion = (
   hands: Hands,
   portion: MenuPortion,
-): Pick<PortionRow, 'grams' | 'method' | 'division' | 'trail' | 'spread'> => {
+): Pick<PortionRow, 'grams' | 'method' | 'division' | 'trail' | 'spread' | 'guess' | 'reason'> => {
   const { random, athlete } = hands;
   const byEye = portion.method === 'scale' && random() < athlete.adherence.unweighed;
   const method = byEye ? 'eye' : portion.method;
@@ -118,7 +118,15 @@ const measuredPortion = (
   const poured = portion.grams * (1 + spread * standardNormal(random));
   const grams =
     method === 'scale' ? Math.max(1, Math.round(poured)) : gramsStep(portion, Math.max(1, poured));
-  return { grams, method, division: method === 'scale' ? 1 : null, trail: null, spread: null };
+  return {
+    grams,
+    method,
+    division: method === 'scale' ? 1 : null,
+    trail: null,
+    spread: null,
+    guess: null,
+    reason: null,
+  };
 };
 
 const portionRow = (
@@ -134,7 +142,15 @@ const portionRow = (
   plannedGrams: portion.grams,
   ...(measured
     ? measuredPortion(hands, portion)
-    : { grams: null, method: null, division: null, trail: null, spread: null }),
+    : {
+        grams: null,
+        method: null,
+        division: null,
+        trail: null,
+        spread: null,
+        guess: null,
+        reason: null,
+      }),
 });
 
 const snapshot = (food: ReferenceFood): PortionRow['food'] => ({
@@ -172,6 +188,8 @@ const offPlanMeal = (hands: Hands, day: IsoDate, foods: ReadonlyMap<string, Refe
         division: null,
         trail: null,
         spread: null,
+        guess: null,
+        reason: null,
       },
     ],
   };

@@ -7,10 +7,14 @@ import { putVersioned } from '../db/versioned.ts';
 import { mount, type House } from '../http/mount.ts';
 import { ProblemError } from '../http/problems.ts';
 import { athleteOf, basesAround, ensureBasis, ordersFor, seasonOn, todayOf } from '../season/index.ts';
+import { entriesOn, mountEntries, standingOf } from './entries.ts';
+import { mountFind } from './find.ts';
+import { mountHandovers, offersTo } from './handover.ts';
+import { mountPaper } from './paper.ts';
 import { mealsOn, notesOn, portionsOf, toMeal, toPortion, toWeighIn, weighInOn } from './store.ts';
 
 export const mountDiary = (router: Router, house: House): void => {
-  mount(router, house, 'day', ({ params: { athleteId, date }, acting }) =>
+  mount(router, house, 'day', ({ params: { athleteId, date }, acting, signed }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, athleteId);
       const today = todayOf(athlete);
@@ -27,7 +31,24 @@ export const mountDiary = (router: Router, house: House): void => {
       );
       const notes = await notesOn(trx, athleteId, date);
       const weighIn = await weighInOn(trx, athleteId, date);
-      return { athlete, date, today, season, bases, orders, meals, portions, notes, weighIn };
+      const entries = await entriesOn(trx, athleteId, date);
+      const standing = await standingOf(trx, athleteId, false);
+      const offers = signed().personId === athleteId ? await offersTo(trx, athleteId) : [];
+      return {
+        athlete,
+        date,
+        today,
+        season,
+        bases,
+        orders,
+        meals,
+        portions,
+        notes,
+        weighIn,
+        entries,
+        standing,
+        offers,
+      };
     }),
   );
 
@@ -78,6 +99,8 @@ export const mountDiary = (router: Router, house: House): void => {
           division: body.division,
           trail: body.trail,
           spread: body.spread,
+          guess: body.guess,
+          reason: body.reason,
         },
         toPortion,
       ),
@@ -127,4 +150,8 @@ export const mountDiary = (router: Router, house: House): void => {
       return note;
     }),
   );
+  mountEntries(router, house);
+  mountHandovers(router, house);
+  mountFind(router, house);
+  mountPaper(router, house);
 };

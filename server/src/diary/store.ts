@@ -10,6 +10,7 @@ export const toMeal = (row: Selectable<MealTable>): MealRow => ({
   time: row.time,
   zone: row.zone,
   eaten: row.eaten,
+  ticks: row.ticks,
   version: row.version,
   deleted: row.deleted_at !== null,
 });
@@ -25,6 +26,8 @@ export const toPortion = (row: Selectable<PortionTable>): PortionRow => ({
   division: row.division,
   trail: row.trail,
   spread: row.spread,
+  guess: row.guess,
+  reason: row.reason,
   version: row.version,
   deleted: row.deleted_at !== null,
 });

@@ -10,6 +10,7 @@ import { athleteOf, todayOf } from '../season/index.ts';
 import { correctPast, foodVersions, undoCorrection } from './correct.ts';
 import { asFood, ownFood } from './found.ts';
 import { mountKitchen } from './kitchen.ts';
+import { foodsToHand } from './toHand.ts';
 import { allOwnFoods, foodsByCode, marksOf, searchFoods } from './search.ts';
 
 const toFood = (row: Selectable<FoodOwnTable>): Food => asFood(ownFood(row), undefined, false);
@@ -32,6 +33,10 @@ export const mountFoods = (router: Router, house: House): void => {
 
   mount(router, house, 'ownFoods', ({ params, acting }) =>
     acting(async (trx) => ({ foods: await allOwnFoods(trx, params.athleteId) })),
+  );
+
+  mount(router, house, 'foodsToHand', ({ params, acting }) =>
+    acting(async (trx) => ({ foods: await foodsToHand(trx, params.athleteId) })),
   );
 
   mount(router, house, 'foodsByCode', ({ params, acting }) => {

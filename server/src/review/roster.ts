@@ -15,7 +15,7 @@ import type { MealRow, PortionRow, RosterRow } from '@maul/contract';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../db/connect.ts';
 import { mealsOn, portionsOf } from '../diary/index.ts';
-import { athleteOf, seasonOn, timeline, todayOf } from '../season/index.ts';
+import { athleteOf, pauseOn, seasonOn, timeline, todayOf } from '../season/index.ts';
 
 /** Meals of the contract with their portions, as the day sheet takes them. */
 const sheetMeals = (meals: MealRow[], portions: PortionRow[]): SheetMeal[] =>
@@ -90,6 +90,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
   const { landed, logged, weighedShare } = await landing(trx, athleteId, today);
   const { waiting, last, open } = await words(trx, athleteId, coachId);
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
+  const paused = await pauseOn(trx, athleteId, today);
   const wanted = phase?.rate ?? null;
   return {
     athleteId,
@@ -106,6 +107,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
     logged,
     weighedShare: weighedShare ?? null,
     quietDays: quietDays ?? null,
+    pausedUntil: paused ? (paused.until ?? 'open') : null,
     waitingNotes: waiting,
     openOrders: open,
     need: coachNeed({
@@ -115,6 +117,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
       logged,
       weighedShare,
       quietDays,
+      paused: paused !== undefined,
       waitingNotes: waiting,
       openOrders: open,
       daysToShow: show?.days,

@@ -177,3 +177,18 @@ export const ordersFor = async (
     order by o.signed_at desc, o.id`.execute(trx);
   return rows.map(({ held, released, ...order }) => (held ? { ...order, heldUntil: released } : order));
 };
+
+/** Since when the log is paused on a date, and until when; undefined when it is not. */
+export const pauseOn = async (
+  trx: AppTransaction,
+  athleteId: string,
+  date: IsoDate,
+): Promise<{ from: IsoDate; until: IsoDate | null } | undefined> => {
+  const { rows } = await sql<{ from: IsoDate; until: IsoDate | null }>`
+    select thing ->> 'from' as "from", thing ->> 'until' as "until" from standing_entry
+    where athlete_id = ${athleteId} and deleted_at is null and thing ->> 'kind' = 'pause'
+      and ${date}::date >= (thing ->> 'from')::date
+      and (thing ->> 'until' is null or ${date}::date <= (thing ->> 'until')::date)
+    limit 1`.execute(trx);
+  return rows[0];
+};

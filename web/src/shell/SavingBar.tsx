@@ -7,6 +7,8 @@ const WHAT: Record<OutboxEntry['route'], string> = {
   putPortion: 'A portion',
   putNote: 'A note',
   putWeighIn: 'A weigh-in',
+  putDayEntry: 'Something beside the meals',
+  putStanding: 'Something that stands from day to day',
 };
 
 const nameOf = (entry: OutboxEntry): string =>

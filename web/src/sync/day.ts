@@ -1,4 +1,13 @@
-import type { DayDocument, MealRow, NoteRow, PortionRow, WeighInRow } from '@maul/contract';
+import {
+  countedBeside,
+  type DayDocument,
+  type DayEntryRow,
+  type MealRow,
+  type NoteRow,
+  type PortionRow,
+  type StandingRow,
+  type WeighInRow,
+} from '@maul/contract';
 import {
   daySheet,
   dayTargets,
@@ -33,8 +42,12 @@ export const withPending = (
   all: readonly OutboxEntry[],
   me: { id: string; name: string },
 ): DayDocument => {
+  // What stands from day to day shows on every day.
   const mine = all.filter(
-    (e) => e.athleteId === day.athlete.id && e.day === day.date && e.state !== 'refused',
+    (e) =>
+      e.athleteId === day.athlete.id &&
+      (e.day === day.date || e.route === 'putStanding') &&
+      e.state !== 'refused',
   );
   if (mine.length === 0) return day;
   const of = (route: OutboxEntry['route']) => mine.filter((e) => e.route === route);
@@ -49,6 +62,10 @@ export const withPending = (
       rowOf(entry, before, { authorId: me.id, authorName: me.name, createdAt: new Date().toISOString() }),
     ),
     weighIn: weighIns[0] ?? null,
+    entries: overlay<DayEntryRow>(day.entries, of('putDayEntry'), rowOf),
+    standing: overlay<StandingRow>(day.standing, of('putStanding'), rowOf).filter(
+      (s) => s.thing.kind !== 'meal',
+    ),
   };
 };
 
@@ -66,4 +83,5 @@ export const sheetOf = (day: DayDocument, targets: DayTargets | undefined, live?
     carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
     live,
     turnsAt: day.athlete.dayTurnsAt,
+    beside: countedBeside(day.entries),
   });

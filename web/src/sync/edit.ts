@@ -1,70 +1,96 @@
-import type { DayDocument, MealRow, NoteRow, PortionRow, WeighInRow } from '@maul/contract';
-import type { Captured } from '@maul/core';
+import type {
+  DayDocument,
+  DayEntryRow,
+  DayThing,
+  MealRow,
+  NoteRow,
+  PortionRow,
+  StandingRow,
+  StandingThing,
+  WeighInRow,
+} from '@maul/contract';
+import type { Captured, DiaryChange } from '@maul/core';
 import { v7 as uuidv7 } from 'uuid';
 import { deviceZone } from '../shell/device.ts';
-import { outbox } from './session.ts';
-
-type Place = Pick<DayDocument, 'date'> & { athlete: { id: string } };
+import { write, type Place } from './steps.ts';
 
 export const saveMeal = (
   day: Place,
   meal: MealRow,
-  change: Partial<Pick<MealRow, 'time' | 'eaten' | 'deleted'>>,
-): void => {
-  const { id, version, ...body } = { ...meal, ...change };
-  outbox.add({
-    athleteId: day.athlete.id,
-    day: day.date,
-    route: 'putMeal',
-    id,
-    body: { ...body, base: version },
-  });
-};
+  change: Partial<Pick<MealRow, 'time' | 'eaten' | 'ticks' | 'deleted'>>,
+  label = 'The meal',
+): void =>
+  write(
+    day,
+    'putMeal',
+    meal.id,
+    meal.deleted ? null : meal,
+    change.deleted ? null : { ...meal, ...change },
+    label,
+  );
 
 /** A new meal at a time; returns its id. */
-export const addMeal = (day: DayDocument, time: string): string => {
-  const id = uuidv7();
-  const body = { base: 0, day: day.date, time, zone: deviceZone(), eaten: false, deleted: false };
-  outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putMeal', id, body });
+export const addMeal = (day: Place, time: string, id = uuidv7()): string => {
+  const row = { day: day.date, time, zone: deviceZone(), eaten: false, ticks: [] };
+  write(day, 'putMeal', id, null, row, 'The new meal');
   return id;
 };
 
 export type PortionChange = Partial<
-  Pick<PortionRow, 'plannedGrams' | 'grams' | 'method' | 'division' | 'trail' | 'spread' | 'deleted'>
+  Pick<
+    PortionRow,
+    | 'food'
+    | 'plannedGrams'
+    | 'grams'
+    | 'method'
+    | 'division'
+    | 'trail'
+    | 'spread'
+    | 'guess'
+    | 'reason'
+    | 'deleted'
+  >
 >;
 
-export const savePortion = (day: Place, portion: PortionRow, change: PortionChange): void => {
-  const { id, version, ...body } = { ...portion, ...change };
-  outbox.add({
-    athleteId: day.athlete.id,
-    day: day.date,
-    route: 'putPortion',
-    id,
-    body: { ...body, base: version },
-  });
-};
+export const savePortion = (
+  day: Place,
+  portion: PortionRow,
+  change: PortionChange,
+  label = portion.food.name,
+): void =>
+  write(
+    day,
+    'putPortion',
+    portion.id,
+    portion.deleted ? null : portion,
+    change.deleted ? null : { ...portion, ...change },
+    label,
+  );
+
+/** What a new portion says; what is left out is not known of it. */
+export type NewPortion = Pick<PortionRow, 'food' | 'plannedGrams' | 'grams' | 'method'> &
+  Partial<Pick<PortionRow, 'division' | 'trail' | 'spread' | 'guess' | 'reason' | 'position'>>;
 
 /** A new portion at the end of a meal; returns its id. */
 export const addPortion = (
-  day: DayDocument,
+  day: Place & Pick<DayDocument, 'portions'>,
   mealId: string,
-  part: Pick<PortionRow, 'food' | 'plannedGrams' | 'grams' | 'method'> &
-    Partial<Pick<PortionRow, 'division' | 'trail' | 'spread'>>,
+  part: NewPortion,
   id = uuidv7(),
 ): string => {
   const position =
     Math.max(-1, ...day.portions.filter((p) => p.mealId === mealId).map((p) => p.position)) + 1;
-  const body = {
-    base: 0,
+  const row = {
     mealId,
     position,
     division: null,
     trail: null,
     spread: null,
+    guess: null,
+    reason: null,
     ...part,
-    deleted: false,
   };
-  outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putPortion', id, body });
+  write(day, 'putPortion', id, null, row, part.food.name);
   return id;
 };
 
@@ -74,6 +100,7 @@ export const measuredBy = (layer: Captured) => ({
   method: layer.way === 'take' ? ('jar' as const) : ('scale' as const),
   division: layer.division,
   spread: null,
+  guess: null,
   trail: {
     gross: layer.gross,
     tare: layer.before,
@@ -98,18 +125,68 @@ export const saveNote = (
   mealId: string | null,
   text: string,
   deleted = false,
+): void =>
+  write(
+    day,
+    'putNote',
+    note?.id ?? uuidv7(),
+    note,
+    deleted ? null : { day: day.date, mealId, text },
+    'The note',
+  );
+
+export const saveWeighIn = (day: Place, before: WeighInRow | null, kg: number): void =>
+  write(day, 'putWeighIn', before?.id ?? uuidv7(), before, { day: day.date, kg }, 'The weigh-in');
+
+/** Training, water, a supplement or a look on the day, new or changed; null takes it away. */
+export const saveEntry = (
+  day: Place,
+  before: DayEntryRow | null,
+  change: { time: string; thing: DayThing } | null,
+  label: string,
+): void =>
+  write(
+    day,
+    'putDayEntry',
+    before?.id ?? uuidv7(),
+    before,
+    change && { day: before?.day ?? day.date, zone: before?.zone ?? deviceZone(), ...change },
+    label,
+  );
+
+/** A vessel, a supplement, a saved meal, a pause or somebody one eats with; null takes it away. */
+export const saveStanding = (
+  day: Place,
+  before: StandingRow | null,
+  thing: StandingThing | null,
+  label: string,
+): void => write(day, 'putStanding', before?.id ?? uuidv7(), before, thing && { thing }, label);
+
+/** Writes what an edit of the day changes. Rows of another date are written on that date. */
+export const writeChanges = (
+  day: Place,
+  changes: readonly DiaryChange<MealRow, PortionRow>[],
+  label: string,
 ): void => {
-  const body = { base: note?.version ?? 0, day: day.date, mealId, text, deleted };
-  outbox.add({ athleteId: day.athlete.id, day: day.date, route: 'putNote', id: note?.id ?? uuidv7(), body });
+  const dates = new Map(changes.flatMap((c) => (c.table === 'meal' && c.after ? [[c.id, c.after.day]] : [])));
+  for (const change of changes) {
+    const { before, after } = change;
+    const date =
+      change.table === 'meal'
+        ? (change.before?.day ?? change.after?.day)
+        : dates.get(change.after?.mealId ?? change.before?.mealId ?? '');
+    const place = { date: before ? day.date : (date ?? day.date), athlete: day.athlete };
+    write(place, change.table === 'meal' ? 'putMeal' : 'putPortion', change.id, before, after, label);
+  }
 };
 
-export const saveWeighIn = (day: DayDocument, before: WeighInRow | null, kg: number): void => {
-  const body = { base: before?.version ?? 0, day: day.date, kg, deleted: false };
-  outbox.add({
-    athleteId: day.athlete.id,
-    day: day.date,
-    route: 'putWeighIn',
-    id: before?.id ?? uuidv7(),
-    body,
-  });
-};
+/** A portion as a copy keeps it: what counted is the plan, to be weighed anew. */
+export const asPlanned = (portion: PortionRow): PortionRow => ({
+  ...portion,
+  plannedGrams: portion.grams ?? portion.plannedGrams,
+  grams: null,
+  method: null,
+  division: null,
+  trail: null,
+  spread: null,
+});

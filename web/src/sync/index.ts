@@ -12,4 +12,5 @@ export {
 } from './session.ts';
 export { sheetMeals, sheetOf, targetsOf, withPending } from './day.ts';
 export * from './edit.ts';
+export { asStep, forgetOldSteps, takeStep, useDaySteps, type Place } from './steps.ts';
 export * from './kitchen.ts';

@@ -1,10 +1,12 @@
 import type { BodyOf, ResponseOf } from '@maul/contract';
+import { mergeRow } from '@maul/core';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
 import { ApiProblem, call, sentenceOf, Unreachable } from './api.ts';
+import { contentOf, LINKED, sameContent, type Content } from './rows.ts';
 
 /** The rows that a device writes ahead of the server. */
-export type OutboxRoute = 'putMeal' | 'putPortion' | 'putNote' | 'putWeighIn';
+export type OutboxRoute = 'putMeal' | 'putPortion' | 'putNote' | 'putWeighIn' | 'putDayEntry' | 'putStanding';
 
 export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
   /** Identity of this change on this device. */
@@ -19,6 +21,8 @@ export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
   /** The row it writes. */
   id: string;
   body: BodyOf<N>;
+  /** What the row said before this change, and whether it was there; null for a new row. */
+  before?: (Content & { deleted: boolean }) | null;
   state: 'waiting' | 'sending' | 'refused';
   /** Why the server refused it, in its own sentence. */
   refusal?: { sentence: string; stale: boolean; currentVersion?: number };
@@ -44,6 +48,28 @@ export const useOutbox = create<OutboxState>(() => ({ entries: [], reachable: tr
 type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
 
 const RETRY_MS = 3000;
+
+/** My change and what the server has, brought together where they do not collide; undefined where they do. */
+const mergedBody = (
+  entry: OutboxEntry,
+  current: object & { version?: number; deleted?: boolean },
+): Pick<OutboxEntry, 'body' | 'before'> | undefined => {
+  const { before, body, route } = entry;
+  if (!before || current.version === undefined) return undefined;
+  const theirs: Content = { ...contentOf(route, current), deleted: current.deleted ?? false };
+  const mine: Content = { ...contentOf(route, body), deleted: body.deleted };
+  // Taken away by the one and changed by the other: that is asked.
+  const goneElsewhere = theirs.deleted !== before.deleted && !sameContent(mine, before);
+  const goneHere =
+    mine.deleted !== before.deleted && !sameContent({ ...theirs, deleted: before.deleted }, before);
+  if (goneElsewhere || goneHere) return undefined;
+  const merged = mergeRow<Content>(before, mine, theirs, LINKED[route]);
+  if ('collide' in merged) return undefined;
+  return {
+    body: { ...merged.row, base: current.version } as OutboxEntry['body'],
+    before: theirs as Content & { deleted: boolean },
+  };
+};
 
 /**
  * Changes go here first and then to the server, in order. A change is shown at once, survives a reload, and leaves only
@@ -78,7 +104,7 @@ export class Outbox {
 
   /** Keeps a change and sends it as soon as may be. `base` in the body is the version that the server last said. */
   add<N extends OutboxRoute>(
-    change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body'>,
+    change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>,
   ): void {
     const { entries } = useOutbox.getState();
     const waiting = entries.find(
@@ -92,6 +118,7 @@ export class Outbox {
         personId: this.personId,
       }),
       ...change,
+      before: waiting ? waiting.before : change.before,
       state: 'waiting',
       refusal: undefined,
       body: { ...change.body, base },
@@ -165,7 +192,12 @@ export class Outbox {
       this.timer = setTimeout(() => void this.flush(), RETRY_MS);
       return false;
     }
-    const current = error.problem.current as { version?: number } | undefined;
+    const current = error.problem.current as (object & { version?: number; deleted?: boolean }) | undefined;
+    const merged = error.is('stale') && current ? mergedBody(entry, current) : undefined;
+    if (merged) {
+      this.change(entry.key, (e) => ({ ...e, state: 'waiting', before: merged.before, body: merged.body }));
+      return true;
+    }
     this.change(entry.key, (e) => ({
       ...e,
       state: 'refused',

@@ -1,4 +1,14 @@
-import type { DayDocument, MealRow, NoteRow, PortionRow, Session, WeighInRow } from '@maul/contract';
+import type {
+  DayDocument,
+  DayEntryRow,
+  MealRow,
+  NoteRow,
+  PortionRow,
+  ResponseOf,
+  Session,
+  StandingRow,
+  WeighInRow,
+} from '@maul/contract';
 import { EVENTS_PATH, ChangeEvent } from '@maul/contract';
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
@@ -33,11 +43,12 @@ const putRow = <R extends { id: string; deleted: boolean }>(rows: R[], row: R): 
 
 /** Puts a row that the server has just kept into the cached day, so that nothing flickers. */
 const onSaved = (entry: OutboxEntry, row: unknown): void => {
+  if (entry.route === 'putStanding') return standingSaved(entry.athleteId, row as StandingRow);
   queryClient.setQueryData<DayDocument>(['day', entry.athleteId, entry.day], (day) => {
     if (!day) return day;
     switch (entry.route) {
       case 'putMeal':
-        return { ...day, meals: putRow(day.meals, row as MealRow) };
+        return { ...day, meals: putRow(day.meals, row as MealRow).filter((m) => m.day === day.date) };
       case 'putPortion':
         return {
           ...day,
@@ -47,8 +58,24 @@ const onSaved = (entry: OutboxEntry, row: unknown): void => {
         return { ...day, notes: putRow(day.notes, row as NoteRow) };
       case 'putWeighIn':
         return { ...day, weighIn: putRow(day.weighIn ? [day.weighIn] : [], row as WeighInRow)[0] ?? null };
+      case 'putDayEntry':
+        return { ...day, entries: putRow(day.entries, row as DayEntryRow) };
+      default:
+        return day;
     }
   });
+};
+
+const standingSaved = (athleteId: string, row: StandingRow): void => {
+  queryClient.setQueryData<ResponseOf<'standing'>>(
+    ['standing', athleteId],
+    (list) => list && { standing: putRow(list.standing, row) },
+  );
+  if (row.thing.kind !== 'meal')
+    queryClient.setQueriesData<DayDocument>(
+      { queryKey: ['day', athleteId] },
+      (day) => day && { ...day, standing: putRow(day.standing, row) },
+    );
 };
 
 export const outbox = new Outbox(lazyKeeper, onSaved);
@@ -116,6 +143,7 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
     return ask(['foods', athleteId]);
   }
   if (what === 'kitchen') return ask(['kitchen', athleteId]);
+  if (what === 'standing') ask(['standing', athleteId]);
   if (what === 'import') {
     ask(['foods', athleteId]);
     return ask(['imports', athleteId]);
@@ -123,6 +151,7 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   ask(['day', athleteId]);
   ask(['roster']);
   ask(['cautions', athleteId]);
+  ask(['past-days', athleteId]);
   if (what === 'order') ask(['orders', athleteId]);
   if (what === 'season' || what === 'athlete' || what === 'order') ask(['season', athleteId]);
   if (what === 'grant') ask(['session']);

@@ -35,7 +35,16 @@ const MealDialog = ({ day, meal, onClose, onAdded }: MealDialogProps) => {
       return onClose();
     }
     const id = addMeal(day, time);
-    onAdded({ id, day: day.date, time, zone: day.athlete.zone, eaten: false, version: 0, deleted: false });
+    onAdded({
+      id,
+      day: day.date,
+      time,
+      zone: day.athlete.zone,
+      eaten: false,
+      ticks: [],
+      version: 0,
+      deleted: false,
+    });
   };
   const away = (): void => {
     if (!meal) return;

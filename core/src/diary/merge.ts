@@ -1,0 +1,30 @@
+/** Two changes of one row brought together, or what they collide on. */
+export type Merged<R> = { row: R } | { collide: string[] };
+
+const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+
+/**
+ * Brings together what two hands did to one row: `before` is what both began with, `mine` what I made of it, `theirs` what is kept now.
+ * What only one of them changed is taken; what both changed, and not alike, collides. `linked` names fields that go together: a change of
+ * one counts as a change of all of them.
+ */
+export const mergeRow = <R extends object>(
+  before: R,
+  mine: R,
+  theirs: R,
+  linked: readonly (readonly (keyof R & string)[])[] = [],
+): Merged<R> => {
+  const keys = Object.keys(mine) as (keyof R & string)[];
+  const single = keys.filter((k) => !linked.some((group) => group.includes(k)));
+  const groups = [...linked, ...single.map((k) => [k])];
+  const row = { ...theirs };
+  const collide: string[] = [];
+  for (const group of groups) {
+    const iDid = group.some((k) => !same(before[k], mine[k]));
+    const theyDid = group.some((k) => !same(before[k], theirs[k]));
+    if (!iDid) continue;
+    if (theyDid && group.some((k) => !same(mine[k], theirs[k]))) collide.push(...group);
+    else for (const k of group) row[k] = mine[k];
+  }
+  return collide.length > 0 ? { collide } : { row };
+};

@@ -1,0 +1,135 @@
+import type { Athlete, DayEntryRow, DayThing, StandingRow } from '@maul/contract';
+import {
+  minutesIntoDay,
+  perGrams,
+  substanceCaution,
+  sumNutrients,
+  waterPlanBarred,
+  type Drink,
+  type IsoDate,
+} from '@maul/core';
+import type { Router } from 'express';
+import { sql, type Selectable } from 'kysely';
+import type { AppTransaction } from '../db/connect.ts';
+import type { DayEntryTable, StandingTable } from '../db/schema.ts';
+import { putVersioned } from '../db/versioned.ts';
+import { mount, type House } from '../http/mount.ts';
+import { ProblemError } from '../http/problems.ts';
+import { athleteOf, basesAround } from '../season/index.ts';
+import { mealsOn, portionsOf } from './store.ts';
+
+const toEntry = (row: Selectable<DayEntryTable>): DayEntryRow => ({
+  id: row.id,
+  day: row.day,
+  time: row.time,
+  zone: row.zone,
+  thing: row.thing,
+  version: row.version,
+  deleted: row.deleted_at !== null,
+});
+const toStanding = (row: Selectable<StandingTable>): StandingRow => ({
+  id: row.id,
+  thing: row.thing,
+  version: row.version,
+  deleted: row.deleted_at !== null,
+});
+
+export const entriesOn = (
+  trx: AppTransaction,
+  athleteId: string,
+  day: IsoDate,
+  until = day,
+): Promise<DayEntryRow[]> =>
+  trx
+    .selectFrom('day_entry')
+    .selectAll()
+    .where('athlete_id', '=', athleteId)
+    .where('day', '>=', day)
+    .where('day', '<=', until)
+    .where('deleted_at', 'is', null)
+    .orderBy('time')
+    .orderBy('id')
+    .execute()
+    .then((rows) => rows.map(toEntry));
+
+/** What stands from day to day; saved meals, which carry their foods, only when they are asked for. */
+export const standingOf = (
+  trx: AppTransaction,
+  athleteId: string,
+  withMeals: boolean,
+): Promise<StandingRow[]> =>
+  trx
+    .selectFrom('standing_entry')
+    .selectAll()
+    .where('athlete_id', '=', athleteId)
+    .where('deleted_at', 'is', null)
+    .$if(!withMeals, (q) => q.where(sql<boolean>`thing ->> 'kind' <> 'meal'`))
+    .orderBy('id')
+    .execute()
+    .then((rows) => rows.map(toStanding));
+
+const nothing = 'Nothing was kept.';
+
+/** A plan of water beyond what can be planned, or of what is never planned, is not kept. What happened always is. */
+const barred = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  id: string,
+  day: IsoDate,
+  time: string,
+  thing: DayThing,
+): Promise<void> => {
+  if (thing.kind === 'supplement' && !thing.done) refuseSubstance(thing.name);
+  if (thing.kind !== 'water' || thing.done) return;
+  const others = (await entriesOn(trx, athlete.id, day)).filter((e) => e.id !== id);
+  const at = (hhmm: string): number => minutesIntoDay(hhmm, athlete.dayTurnsAt);
+  const drinks: Drink[] = [
+    ...others.flatMap((e) =>
+      e.thing.kind === 'water' ? [{ millilitres: e.thing.millilitres, minutes: at(e.time) }] : [],
+    ),
+    { millilitres: thing.millilitres, minutes: at(time) },
+  ];
+  const weightKg = (await basesAround(trx, athlete.id, day)).at(-1)?.weightKg;
+  if (weightKg === undefined) return;
+  const caution = waterPlanBarred(drinks, weightKg, await sodiumOn(trx, athlete.id, day));
+  if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${nothing}`);
+};
+
+const refuseSubstance = (name: string): void => {
+  const caution = substanceCaution(name);
+  if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${caution.see} ${nothing}`);
+};
+
+/** Sodium that a day's food states, mg; null when some of it does not. */
+const sodiumOn = async (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<number | null> => {
+  const meals = await mealsOn(trx, athleteId, day, day);
+  const portions = await portionsOf(
+    trx,
+    athleteId,
+    meals.map((m) => m.id),
+  );
+  if (portions.length === 0) return null;
+  const { value, unknown } = sumNutrients(
+    portions.map((p) => perGrams(p.food.per100g, p.grams ?? p.plannedGrams ?? 0)),
+  ).NA;
+  return unknown > 0 ? null : value;
+};
+
+export const mountEntries = (router: Router, house: House): void => {
+  mount(router, house, 'putDayEntry', ({ params, body: { base, deleted, ...values }, acting }) =>
+    acting(async (trx) => {
+      const athlete = await athleteOf(trx, params.athleteId);
+      if (!deleted) await barred(trx, athlete, params.id, values.day, values.time, values.thing);
+      return putVersioned(trx, 'day_entry', params, base, deleted, values, toEntry);
+    }),
+  );
+  mount(router, house, 'standing', ({ params: { athleteId }, acting }) =>
+    acting(async (trx) => ({ standing: await standingOf(trx, athleteId, true) })),
+  );
+  mount(router, house, 'putStanding', ({ params, body: { base, deleted, thing }, acting }) =>
+    acting((trx) => {
+      if (!deleted && thing.kind === 'supplement') refuseSubstance(thing.name);
+      return putVersioned(trx, 'standing_entry', params, base, deleted, { thing }, toStanding);
+    }),
+  );
+};

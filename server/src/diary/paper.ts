@@ -1,0 +1,165 @@
+import { DAY_PAPER_FILE, Day, Id } from '@maul/contract';
+import { dayPaper, dayTargets, type DayPaper, type PaperInput } from '@maul/core';
+import type { Router } from 'express';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import type { Content, TableCell } from 'pdfmake/interfaces.js';
+import { z } from 'zod';
+import { acting, type AppTransaction } from '../db/connect.ts';
+import { tokenOf, type House } from '../http/mount.ts';
+import { ProblemError } from '../http/problems.ts';
+import { athleteOf, basesAround, ordersFor, seasonOn } from '../season/index.ts';
+import { mealsOn, portionsOf } from './store.ts';
+
+const require = createRequire(import.meta.url);
+const fontsDir = join(dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');
+const font = (name: string): string => join(fontsDir, `Roboto-${name}.ttf`);
+
+type Pdfmake = typeof import('pdfmake');
+let ready: Pdfmake | undefined;
+/** The package that writes PDF, with its own fonts and nothing else from this machine or the network. */
+const pdfmake = (): Pdfmake => {
+  if (ready) return ready;
+  const made = require('pdfmake') as Pdfmake & {
+    setLocalAccessPolicy: (may: (path: string) => boolean) => void;
+    setUrlAccessPolicy: (may: (url: string) => boolean) => void;
+  };
+  made.setFonts({
+    Roboto: {
+      normal: font('Regular'),
+      bold: font('Medium'),
+      italics: font('Italic'),
+      bolditalics: font('MediumItalic'),
+    },
+  });
+  made.setLocalAccessPolicy((path) => path.startsWith(fontsDir));
+  made.setUrlAccessPolicy(() => false);
+  ready = made;
+  return made;
+};
+
+const right = (text: string, bold = false): TableCell => ({ text, alignment: 'right', bold });
+
+const mealRows = (paper: DayPaper): TableCell[][] =>
+  paper.meals.flatMap((meal): TableCell[][] => [
+    [
+      { text: `${meal.number}   ${meal.time}`, bold: true, margin: [0, 4, 0, 0] },
+      '',
+      ...meal.figures.map((f) => ({ ...(right(f, true) as object), margin: [0, 4, 0, 0] }) as TableCell),
+    ],
+    ...meal.rows.map((row): TableCell[] => [
+      { text: row.name, margin: [14, 0, 0, 0] },
+      right(row.method === '' ? row.amount : `${row.amount}, ${row.method}`),
+      ...row.figures.map((f) => right(f)),
+    ]),
+  ]);
+
+/** Letters get smaller as a day gets longer, so that it stays on one page. */
+const sizeFor = (rows: number): number => (rows <= 40 ? 9.5 : rows <= 60 ? 7.5 : 5.8);
+
+/** A day as a PDF of one page, A4. `heading` is its title and what the day is. */
+export const paperPdf = (heading: [string, ...string[]], paper: DayPaper): Promise<Buffer> => {
+  const rows = mealRows(paper);
+  const content: Content[] = [
+    { text: heading[0], fontSize: 15, bold: true },
+    ...heading.slice(1).map((text): Content => ({ text, color: '#474C4E' })),
+    {
+      margin: [0, 8, 0, 8],
+      table: {
+        body: [
+          paper.targets.map((t): TableCell => ({ text: t.name, color: '#474C4E' })),
+          paper.targets.map((t): TableCell => ({ text: t.value, bold: true })),
+          paper.targets.map((t): TableCell => (t.window === '' ? '' : `window ${t.window}`)),
+        ],
+        widths: paper.targets.map(() => '*'),
+      },
+      layout: 'noBorders',
+    },
+    {
+      table: {
+        headerRows: 1,
+        widths: ['*', 'auto', 42, 36, 36, 36],
+        body: [
+          ['', '', ...paper.columns.map((c) => right(c, true))],
+          ...(rows.length === 0 ? [[{ text: 'Nothing.', colSpan: 6 }, '', '', '', '', '']] : rows),
+          [
+            { text: paper.kind === 'plan' ? 'Planned' : 'Eaten', bold: true },
+            '',
+            ...paper.total.map((f) => right(f, true)),
+          ],
+        ],
+      },
+      layout: 'lightHorizontalLines',
+    },
+  ];
+  return pdfmake()
+    .createPdf({
+      pageSize: 'A4',
+      pageMargins: [40, 36, 40, 36],
+      info: { title: heading[0], creator: 'Maul' },
+      defaultStyle: { font: 'Roboto', fontSize: sizeFor(rows.length), color: '#1E2327' },
+      content,
+    })
+    .getBuffer();
+};
+
+const longDate = (date: string): string =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeZone: 'UTC' }).format(
+    new Date(`${date}T00:00:00Z`),
+  );
+
+const Kind = z.enum(['plan', 'log']);
+
+const paperOf = async (
+  trx: AppTransaction,
+  athleteId: string,
+  date: z.infer<typeof Day>,
+  kind: PaperInput['kind'],
+  ownEyes: boolean,
+) => {
+  const athlete = await athleteOf(trx, athleteId);
+  const season = await seasonOn(trx, athleteId, date);
+  const bases = await basesAround(trx, athleteId, date);
+  const orders = await ordersFor(trx, athleteId, 'all');
+  const targets = dayTargets(season, bases, orders, date);
+  const meals = await mealsOn(trx, athleteId, date, date);
+  const portions = await portionsOf(
+    trx,
+    athleteId,
+    meals.map((m) => m.id),
+  );
+  const paper = dayPaper({
+    kind,
+    meals: meals.map((m) => ({ ...m, portions: portions.filter((p) => p.mealId === m.id) })),
+    windows: targets?.windows ?? null,
+    carbBasis: targets?.basis.carbBasis ?? bases.at(-1)?.carbBasis ?? 'total',
+    turnsAt: athlete.dayTurnsAt,
+    units: athlete.profile.units,
+    showEnergy: !(ownEyes && athlete.profile.hide.energy),
+  });
+  const heading: [string, ...string[]] = [
+    `${longDate(date)}, ${kind === 'plan' ? 'the plan' : 'the log'}`,
+    `${athlete.name}${targets ? `, ${targets.dayType.name.toLowerCase()} day` : ''}`,
+  ];
+  return { heading, paper };
+};
+
+export const mountPaper = (router: Router, house: House): void => {
+  // Not JSON, so not of the contract's table.
+  router.get(DAY_PAPER_FILE, async (req, res) => {
+    const token = tokenOf(req);
+    const signed = token === '' ? undefined : await house.findSession(token);
+    if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+    const athleteId = Id.safeParse(req.params.athleteId);
+    const date = Day.safeParse(req.params.date);
+    const kind = Kind.safeParse(req.query.kind ?? 'plan');
+    if (!athleteId.success || !date.success || !kind.success)
+      throw new ProblemError('not-found', 'There is no such page.');
+    const { heading, paper } = await acting(house.app, token, (trx) =>
+      paperOf(trx, athleteId.data, date.data, kind.data, signed.personId === athleteId.data),
+    );
+    const pdf = await paperPdf(heading, paper);
+    res.setHeader('Content-Disposition', `inline; filename="${date.data}-${kind.data}.pdf"`);
+    res.type('application/pdf').send(pdf);
+  });
+};
