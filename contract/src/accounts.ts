@@ -33,6 +33,8 @@ export const Session = z.strictObject({
     hasSeason: z.boolean(),
     /** What an athlete types to share with this coach; null for who is none. */
     coachCode: z.string().nullable(),
+    /** What somebody types who gives this athlete part of a dish. */
+    tableCode: z.string(),
   }),
   grants: z.array(Grant),
 });

@@ -50,6 +50,7 @@ export const describeSession = async (house: House, personId: string, token: str
         isDemo: person.is_demo,
         hasSeason: season !== undefined,
         coachCode: person.coach_code,
+        tableCode: person.table_code,
       },
       grants: grants.rows.map((g) => ({
         id: g.id,

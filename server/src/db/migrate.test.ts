@@ -76,12 +76,14 @@ describe('the demo, and migrating with data', () => {
         'change_order',
         'coach_grant',
         'container',
+        'day_entry',
         'food_correction',
         'food_import',
         'food_import_reject',
         'food_imported',
         'food_mark',
         'food_own',
+        'handover',
         'meal',
         'note',
         'order_acknowledgement',
@@ -89,6 +91,7 @@ describe('the demo, and migrating with data', () => {
         'row_history',
         'season_release',
         'season_revision',
+        'standing_entry',
         'weigh_in',
         'yield_seen',
       ].sort(),
@@ -155,7 +158,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
   // An own food and a portion of the time before foods had details.
   await run(`insert into food_own (athlete_id, id, name, state, per100g, measures)
     values ('${person}', '${id}', 'Bread', 'as sold', '{"PROCNT": 9}', '[{"name": "slice", "grams": 40}]')`);
-  expect(await migrate(owner)).toEqual(['0002_season', '0003_kitchen']);
+  expect(await migrate(owner)).toEqual(['0002_season', '0003_kitchen', '0004_day']);
   const food = await sql<{ details: unknown; source: string; measures: unknown }>`
     select details, source, measures from food_own`.execute(owner);
   expect(food.rows).toEqual([{ details: {}, source: 'own', measures: [{ name: 'slice', grams: 40 }] }]);

@@ -265,6 +265,7 @@ export interface AccountsDatabase {
     is_demo: Generated<boolean>;
     demo_about: string | null;
     coach_code: string | null;
+    table_code: Generated<string>;
     created_at: Written;
   };
   session: {

@@ -39,6 +39,9 @@ const TABLES = [
   'food_correction',
   'food_import',
   'food_import_reject',
+  'day_entry',
+  'standing_entry',
+  'handover',
 ];
 
 let house: TestHouse;
@@ -88,6 +91,28 @@ beforeAll(async () => {
       day: today,
       deleted: false,
     })
+    .expect(200);
+  await athlete
+    .put(`${at}/day-entries/${uuidv7()}`, {
+      base: 0,
+      day: today,
+      time: '10:00',
+      zone: 'Europe/Vienna',
+      thing: { kind: 'water', millilitres: 300, vessel: null, done: true },
+      deleted: false,
+    })
+    .expect(200);
+  await athlete
+    .put(`${at}/standing/${uuidv7()}`, {
+      base: 0,
+      thing: { kind: 'vessel', name: 'Glass', millilitres: 300 },
+      deleted: false,
+    })
+    .expect(200);
+  const friend = await house.athlete('Friend');
+  const { food } = portionBody(mealId);
+  await athlete
+    .put(`${at}/handovers/${uuidv7()}`, { toId: friend.id, food, grams: 50, method: 'scale', day: today })
     .expect(200);
   await athlete.put(`${at}/food-marks/maul-potato`, { lever: true, inStock: true }).expect(200);
   const importId = uuidv7();
@@ -169,6 +194,8 @@ describe('hand-written SQL under the app’s role', () => {
         'food_own',
         'container',
         'yield_seen',
+        'day_entry',
+        'standing_entry',
         'athlete',
         'coach_grant',
       ]) {
@@ -221,6 +248,16 @@ describe('hand-written SQL under the app’s role', () => {
           `insert into yield_seen (athlete_id, id, food_id, food_name, method, raw_grams, cooked_grams, day)
           values ($1, $2, 'x', 'x', 'x', 1, 1, '2026-01-01')`,
           [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into day_entry (athlete_id, id, day, time, zone, thing) values ($1, $2, '2026-01-01', '08:00', 'UTC', '{}')`,
+          [athlete.id, uuidv7()],
+        ],
+        [`insert into standing_entry (athlete_id, id, thing) values ($1, $2, '{}')`, [athlete.id, uuidv7()]],
+        [
+          `insert into handover (athlete_id, id, to_id, from_name, day, food, grams, method)
+          values ($1, $2, $3, 'x', '2026-01-01', '{}', 1, 'eye')`,
+          [athlete.id, uuidv7(), stranger.id],
         ],
         [
           `insert into food_mark (athlete_id, food_id, lever, in_stock) values ($1, $2, true, true)`,

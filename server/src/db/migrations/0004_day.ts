@@ -77,7 +77,7 @@ const policies = async (run: (text: string) => Promise<unknown>): Promise<void> 
   await run(`grant select, insert on handover to maul_app`);
   await run(`grant update (answer, answered_at) on handover to maul_app`);
   await run(`create policy read on handover for select to maul_app
-    using (${OWN} or to_id = (select acting_person()))`);
+    using (${REACHABLE} or to_id = (select acting_person()))`);
   await run(`create policy give on handover for insert to maul_app with check (${OWN} and answer is null)`);
   await run(`create policy answer on handover for update to maul_app
     using (to_id = (select acting_person()) and answer is null)
