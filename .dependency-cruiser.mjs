@@ -56,7 +56,7 @@ export default {
       name: 'web-places-through-their-index',
       severity: 'error',
       comment: 'A place uses another only through its index; rule, sync, shell and theme are shared ground.',
-      from: { path: '^web/src/(today|bench|season|body|prep|review|pantry|accounts)/' },
+      from: { path: '^web/src/(today|bench|season|body|prep|review|pantry|accounts|find)/' },
       to: {
         path: '^web/src/(today|bench|season|body|prep|review|pantry|accounts)/.+',
         pathNot: ['^web/src/$1/', '/index\\.tsx?$'],

@@ -47,4 +47,17 @@ export const Nutrients = z
     'Nutrients are keyed by INFOODS tagnames.',
   ) as unknown as z.ZodType<NutrientVector, Record<string, number>>;
 
+/** As what a food lies on the scale. */
+export const FoodState = z.enum([
+  'raw',
+  'dry',
+  'cooked',
+  'drained',
+  'canned',
+  'frozen',
+  'pressed',
+  'as sold',
+]);
+export type FoodState = z.infer<typeof FoodState>;
+
 export const Empty = z.strictObject({});

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { Base, Day, Id, Moment, Name, Nutrients, Time, Version } from './common.ts';
-import { FoodDetails, FoodState, Measure } from './portionFood.ts';
+import { Base, Day, FoodState, Id, Moment, Name, Nutrients, Time, Version } from './common.ts';
+import { FoodDetails, Measure } from './portionFood.ts';
 
 const foodBody = {
   name: Name,

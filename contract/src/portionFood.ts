@@ -1,19 +1,8 @@
 import { METHODS, type Method } from '@maul/core';
 import { z } from 'zod';
 import { ALLERGENS } from './athlete.ts';
-import { Day, Name, Nutrients } from './common.ts';
+import { Day, FoodState, Name, Nutrients } from './common.ts';
 
-export const FoodState = z.enum([
-  'raw',
-  'dry',
-  'cooked',
-  'drained',
-  'canned',
-  'frozen',
-  'pressed',
-  'as sold',
-]);
-export type FoodState = z.infer<typeof FoodState>;
 export const MethodName = z.enum(METHODS as readonly [Method, ...Method[]]);
 
 const Grams = z.number().positive('It weighs more than 0 g.').max(100_000);

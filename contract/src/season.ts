@@ -1,6 +1,6 @@
 import { EQUATION_IDS, PHASE_KINDS, TARGET_KEYS, type Season as CoreSeason } from '@maul/core';
 import { z } from 'zod';
-import { Day, Id, Name, Nutrients, Time } from './common.ts';
+import { Day, FoodState, Id, Name, Nutrients, Time } from './common.ts';
 
 const Width = z.strictObject({ below: z.number().min(0).max(500), above: z.number().min(0).max(500) });
 export const PhaseKind = z.enum(PHASE_KINDS);
@@ -60,7 +60,17 @@ export const MacroRule = z.discriminatedUnion('kind', [
     kind: z.literal('menu'),
     name: Name,
     portions: z
-      .array(z.strictObject({ name: Name, grams: z.number().positive().max(5000), per100g: Nutrients }))
+      .array(
+        z.strictObject({
+          name: Name,
+          grams: z.number().positive().max(5000),
+          per100g: Nutrients,
+          meal: z.int().min(1).max(20).optional(),
+          time: Time.optional(),
+          foodId: z.string().min(1).max(80).optional(),
+          state: FoodState.optional(),
+        }),
+      )
       .max(80),
   }),
   z.strictObject({ kind: z.literal('plate'), groups: z.array(Name).min(1).max(20) }),

@@ -30,6 +30,12 @@ export const moveMeal = <M extends DiaryMeal, P extends DiaryPortion>(
   return [{ table: 'meal', id: mealId, ...change }];
 };
 
+/** The meals of a day in the order of their numbers. Throws RangeError for a meal at an impossible time. */
+export const numberedMeals = <M extends DiaryMeal>(meals: readonly M[], turnsAt = DAY_TURNS_AT): M[] =>
+  [...meals].sort(
+    (a, b) => minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) || a.id.localeCompare(b.id),
+  );
+
 /** Meals that begin or end a day with no other beside them move by this, minutes. common practice, no source. */
 const APART = 90;
 
@@ -43,9 +49,7 @@ export const timeForNumber = (
   number: number,
   turnsAt = DAY_TURNS_AT,
 ): string | undefined => {
-  const order = [...meals].sort(
-    (a, b) => minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) || a.id.localeCompare(b.id),
-  );
+  const order = numberedMeals(meals, turnsAt);
   const now = order.findIndex((m) => m.id === mealId);
   const others = order.filter((m) => m.id !== mealId).map((m) => minutesIntoDay(m.time, turnsAt));
   const at = Math.min(Math.max(1, number), order.length) - 1;

@@ -30,6 +30,7 @@ const FIGURE = {
   PROCNT: /(?:^|\s)P\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/u,
   CARB: /(?:^|\s)C\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/u,
   FAT: /(?:^|\s)F\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/u,
+  FIBTG: /(?:^|\s)(?:fibre|fiber)\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/iu,
 } as const;
 
 const number = (text: string): number => Number(text.replace(',', '.'));
@@ -97,7 +98,7 @@ const bare = (piece: Piece): QuickBare | QuickFault | undefined => {
   const { rest, mark, reason } = marksOf(piece);
   const figures: QuickBare['figures'] = {};
   let text = rest.text;
-  for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const) {
+  for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT', 'FIBTG'] as const) {
     const found = FIGURE[key].exec(text);
     if (!found) continue;
     const at = key === 'ENERC' ? 2 : 1;

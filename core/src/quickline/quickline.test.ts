@@ -95,6 +95,10 @@ describe('only energy, only macros, copies, water', () => {
         figures: { ENERC: { low: 900, high: 900 }, FAT: { low: 30, high: 30 } },
       },
     ],
+    [
+      '393 kcal P 39 C 30 F 13 fibre 6',
+      { kind: 'bare', figures: { ENERC: { low: 393, high: 393 }, FIBTG: { low: 6, high: 6 } } },
+    ],
     ['4184 kJ soup', { kind: 'bare', label: 'soup', figures: { ENERC: { low: 1000, high: 1000 } } }],
     ['= #2', { kind: 'copy', number: 2, day: 0, times: 1 }],
     ['= #2 yesterday', { kind: 'copy', number: 2, day: 1 }],

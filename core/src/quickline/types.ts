@@ -29,7 +29,7 @@ export interface QuickBare {
   kind: 'bare';
   at: Span;
   label: string;
-  figures: Partial<Record<'ENERC' | 'PROCNT' | 'CARB' | 'FAT', { low: number; high: number }>>;
+  figures: Partial<Record<'ENERC' | 'PROCNT' | 'CARB' | 'FAT' | 'FIBTG', { low: number; high: number }>>;
   mark: QuickMark | null;
   reason: string | null;
 }
@@ -60,7 +60,8 @@ export interface QuickFault {
 
 /** What a line says. Whatever could be read is in `entries`, whatever could not is in `faults`, with its place. */
 export interface QuickLine {
-  place: { number: number | null; time: string | 'now' | null };
+  /** A time as HH:MM, or `now`. */
+  place: { number: number | null; time: string | null };
   entries: QuickEntry[];
   faults: QuickFault[];
 }

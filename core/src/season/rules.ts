@@ -50,7 +50,15 @@ export interface MenuPortion {
   name: string;
   grams: number;
   per100g: NutrientVector;
+  /** Which meal of the day it belongs to, from 1, and when that is; a menu without them is one meal. */
+  meal?: number;
+  time?: string;
+  foodId?: string;
+  state?: FoodState;
 }
+
+/** As what a food lies on the scale. */
+export type FoodState = 'raw' | 'dry' | 'cooked' | 'drained' | 'canned' | 'frozen' | 'pressed' | 'as sold';
 
 export type MacroRule =
   /** Protein and fat by mass, grams or percentage; carbohydrate the remainder unless it is given too. */

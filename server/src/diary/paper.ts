@@ -3,6 +3,7 @@ import { dayPaper, dayTargets, type DayPaper, type PaperInput } from '@maul/core
 import type { Router } from 'express';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
+import type * as pdfmakePackage from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { z } from 'zod';
 import { acting, type AppTransaction } from '../db/connect.ts';
@@ -15,7 +16,7 @@ const require = createRequire(import.meta.url);
 const fontsDir = join(dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');
 const font = (name: string): string => join(fontsDir, `Roboto-${name}.ttf`);
 
-type Pdfmake = typeof import('pdfmake');
+type Pdfmake = typeof pdfmakePackage;
 let ready: Pdfmake | undefined;
 /** The package that writes PDF, with its own fonts and nothing else from this machine or the network. */
 const pdfmake = (): Pdfmake => {

@@ -19,22 +19,26 @@ export interface GivenWeight {
 
 export interface AddFoodDialogProps {
   day: DayDocument;
-  meal: { id: string; time: string };
+  /** Null when a food is only to be made. */
+  meal: { id: string; time: string } | null;
+  /** The name that a new food starts with: its form opens at once. */
+  name?: string;
   given?: GivenWeight;
   onClose: () => void;
   onAdded?: () => void;
 }
 
 /** Finds a food, and puts an amount of it into a meal. */
-const AddFoodDialog = ({ day, meal, given, onClose, onAdded }: AddFoodDialogProps) => {
-  const [text, setText] = useState('');
+const AddFoodDialog = ({ day, meal, name, given, onClose, onAdded }: AddFoodDialogProps) => {
+  const [text, setText] = useState(name ?? '');
   const [food, setFood] = useState<Food | null>(null);
-  const [making, setMaking] = useState<{ code: string } | null>(null);
+  const [making, setMaking] = useState<{ code: string } | null>(name === undefined ? null : { code: '' });
   const small = useMediaQuery('(max-width: 720px)');
   const athleteId = day.athlete.id;
   const kitchen = useKitchen(athleteId);
   const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
   const keep = ({ food: copy, grams, method, spread }: Kept): void => {
+    if (!meal) return;
     if (given) {
       // Only the edible part of what lay on the scale may count.
       addPortion(
@@ -80,15 +84,15 @@ const AddFoodDialog = ({ day, meal, given, onClose, onAdded }: AddFoodDialogProp
           athleteId={athleteId}
           name={making.code === '' ? text : ''}
           code={making.code}
-          onMade={setFood}
-          onBack={() => setMaking(null)}
+          onMade={meal ? setFood : onClose}
+          onBack={meal ? () => setMaking(null) : onClose}
         />
       ) : (
         <FoodSearch
-          title={given ? `What are these ${given.grams} g?` : `Add a food to the ${meal.time} meal`}
+          title={given ? `What are these ${given.grams} g?` : `Add a food to the ${meal?.time ?? ''} meal`}
           athleteId={athleteId}
           carbBasis={carbBasis}
-          at={meal.time}
+          at={meal?.time}
           text={text}
           onText={setText}
           onPick={setFood}

@@ -1,4 +1,4 @@
-import type { MacroRule, MenuPortion } from '@maul/core';
+import { numberedMeals, type MacroRule, type MenuPortion } from '@maul/core';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -26,11 +26,20 @@ export const MenuFields = ({
     setFault(null);
     try {
       const day = await call('day', { params: { athleteId, date: date as never } });
-      const portions: MenuPortion[] = day.portions.map((p) => ({
-        name: p.food.name,
-        grams: p.plannedGrams ?? p.grams ?? 0,
-        per100g: p.food.per100g,
-      }));
+      const meals = numberedMeals(day.meals, day.athlete.dayTurnsAt);
+      const portions: MenuPortion[] = meals.flatMap((meal, i) =>
+        day.portions
+          .filter((p) => p.mealId === meal.id)
+          .map((p) => ({
+            name: p.food.name,
+            grams: p.plannedGrams ?? p.grams ?? 0,
+            per100g: p.food.per100g,
+            meal: i + 1,
+            time: meal.time,
+            foodId: p.food.id,
+            state: p.food.state,
+          })),
+      );
       if (portions.length === 0)
         return setFault('Nothing is planned or logged on that day. The menu is as it was.');
       onChange({ ...rule, portions });
@@ -64,7 +73,10 @@ export const MenuFields = ({
       <ul className="menu-list">
         {rule.portions.map((portion, i) => (
           <li key={`${portion.name}${i}`}>
-            <span>{portion.name}</span>
+            <span>
+              {portion.meal === undefined ? '' : `${portion.meal}  `}
+              {portion.name}
+            </span>
             <NumberField
               label="g"
               value={portion.grams}

@@ -26,6 +26,11 @@ export const router = createBrowserRouter([
       { index: true, element: <Home /> },
       { path: 'today/:date?', element: <TodayPage /> },
       {
+        path: 'today/:date/paper',
+        lazy: async () => ({ Component: (await import('../today/PaperPage.tsx')).PaperPage }),
+      },
+      { path: 'days', lazy: async () => ({ Component: (await import('../find/index.ts')).FindPage }) },
+      {
         path: 'bench/:mealId?',
         handle: { bare: true },
         lazy: async () => ({ Component: (await import('../bench/index.ts')).BenchPage }),

@@ -31,6 +31,9 @@ const day = {
   meals: [meal],
   portions: [portion],
   notes: [],
+  entries: [],
+  standing: [],
+  offers: [],
   weighIn: null,
 } as unknown as DayDocument;
 const me = { id: 'a', name: 'Me' };

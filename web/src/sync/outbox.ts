@@ -3,10 +3,7 @@ import { mergeRow } from '@maul/core';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
 import { ApiProblem, call, sentenceOf, Unreachable } from './api.ts';
-import { contentOf, LINKED, sameContent, type Content } from './rows.ts';
-
-/** The rows that a device writes ahead of the server. */
-export type OutboxRoute = 'putMeal' | 'putPortion' | 'putNote' | 'putWeighIn' | 'putDayEntry' | 'putStanding';
+import { contentOf, LINKED, sameContent, type Content, type OutboxRoute } from './rows.ts';
 
 export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
   /** Identity of this change on this device. */

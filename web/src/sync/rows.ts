@@ -1,5 +1,7 @@
 import type { DayDocument } from '@maul/contract';
-import type { OutboxRoute } from './outbox.ts';
+
+/** The rows that a device writes ahead of the server. */
+export type OutboxRoute = 'putMeal' | 'putPortion' | 'putNote' | 'putWeighIn' | 'putDayEntry' | 'putStanding';
 
 /** What a row says, without its id, version and whether it is there. */
 export type Content = Record<string, unknown>;

@@ -1,8 +1,7 @@
 import type { DayDocument } from '@maul/contract';
 import { NO_HISTORY, remembered, stepped, type History } from '@maul/core';
 import { create } from 'zustand';
-import type { OutboxRoute } from './outbox.ts';
-import { contentOf, rowOn, sameContent, type Content } from './rows.ts';
+import { contentOf, rowOn, sameContent, type Content, type OutboxRoute } from './rows.ts';
 import { outbox } from './session.ts';
 
 /** A day of an athlete: where a row shows and whose it is. */

@@ -1,5 +1,6 @@
 import type { DayDocument } from '@maul/contract';
 import { addDays, countdown, localMoment, phaseName, phaseWeek, type DayTargets } from '@maul/core';
+import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
@@ -38,10 +39,13 @@ export const DayHead = ({
   day,
   targets,
   to,
+  tools,
 }: {
   day: DayDocument;
   targets: DayTargets | undefined;
   to: (date: string) => string;
+  /** What can be done with the day. */
+  tools?: ReactNode;
 }) => (
   <div className="day-head">
     <div className="day-title">
@@ -55,6 +59,7 @@ export const DayHead = ({
           <ChevronRight fontSize="small" />
         </Link>
       </nav>
+      {tools}
     </div>
     <p className="second">{placeOf(day, targets)}</p>
     {elsewhere(day) && (

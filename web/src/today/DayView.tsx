@@ -1,5 +1,5 @@
-import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
-import type { DaySheet, DayTargets, TargetKey } from '@maul/core';
+import type { DayDocument, DayEntryRow, MealRow, PortionRow } from '@maul/contract';
+import { guessedDay, type DaySheet, type DayTargets } from '@maul/core';
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
 import { METHOD_NAMES, MethodMark } from '../rule/index.ts';
@@ -7,18 +7,23 @@ import { oneDecimal } from '../shell/show.ts';
 import { energyFigure, UnitsContext, useUnits } from '../shell/units.ts';
 import { addMeal } from '../sync/index.ts';
 import { Band } from './Band.tsx';
+import type { Tool } from './DayMenu.tsx';
 import { DayHead } from './DayHead.tsx';
 import { Notes } from './Notes.tsx';
+import { Guessed } from './Guesses.tsx';
 import { Rail } from './Rail.tsx';
+import { UndoRedo } from './UndoRedo.tsx';
+import type { Open } from './DayDialogs.tsx';
 import './today.css';
 
 // Dialogs come when they are opened: the first page stays light.
-const MealDialog = lazy(() => import('./MealDialog.tsx'));
-const PortionDialog = lazy(() => import('./PortionDialog.tsx'));
-const AddFoodDialog = lazy(() => import('../foods/AddFoodDialog.tsx'));
-const WhyDialog = lazy(() => import('../shell/WhyDialog.tsx'));
-const NutrientsDialog = lazy(() => import('./NutrientsDialog.tsx'));
 const DayCautions = lazy(() => import('./DayCautions.tsx'));
+const DayMenu = lazy(() => import('./DayMenu.tsx'));
+const Drinks = lazy(() => import('./Drinks.tsx'));
+const QuickLine = lazy(() => import('./quick/QuickLine.tsx'));
+const Weighed = lazy(() => import('./Weighed.tsx'));
+const PauseStrip = lazy(() => import('./PauseDialog.tsx').then((m) => ({ default: m.PauseStrip })));
+const DayDialogs = lazy(() => import('./DayDialogs.tsx'));
 
 export interface DayViewProps {
   day: DayDocument;
@@ -86,25 +91,19 @@ const EnergyHead = ({ hidden }: { hidden: boolean }) => {
   return <span className="col second">{hidden ? '' : units.energy}</span>;
 };
 
-type Open =
-  | { kind: 'meal'; meal: MealRow | null }
-  | { kind: 'portion'; portion: PortionRow }
-  | { kind: 'add'; meal: MealRow }
-  | { kind: 'why'; key: TargetKey }
-  | { kind: 'nutrients' }
-  | null;
-
 /** One day on one page, the same for athlete and coach. */
 export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock }: DayViewProps) => {
   const [open, setOpen] = useState<Open>(null);
-  const close = () => setOpen(null);
   const edit = editable
     ? {
         meal: (meal: MealRow) => setOpen({ kind: 'meal', meal }),
         portion: (portion: PortionRow) => setOpen({ kind: 'portion', portion }),
         add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
+        thing: (entry: DayEntryRow) => setOpen({ kind: 'thing', entry }),
       }
     : undefined;
+  const tool = (one: Tool | 'water'): void => setOpen({ kind: 'tool', tool: one });
+  const guessed = guessedDay(sheet);
   const { units, hide: asked } = day.athlete.profile;
   // Hidden from the athlete's own eyes; the coach still reads it.
   const hideEnergy = editable && asked.energy;
@@ -113,7 +112,21 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
       <div className={hideEnergy ? 'day day-hides-energy' : 'day'}>
         <div className="day-top">
           <div className="day-topline">
-            <DayHead day={day} targets={targets} to={to} />
+            <DayHead
+              day={day}
+              targets={targets}
+              to={to}
+              tools={
+                editable ? (
+                  <>
+                    <UndoRedo day={day} />
+                    <Suspense fallback={null}>
+                      <DayMenu date={day.date} onTool={tool} />
+                    </Suspense>
+                  </>
+                ) : undefined
+              }
+            />
             {above}
           </div>
           {targets?.problems.map((problem) => (
@@ -122,10 +135,14 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
             </p>
           ))}
           <Suspense fallback={null}>
+            {day.standing.some((r) => r.thing.kind === 'pause') && (
+              <PauseStrip day={day} editable={editable} />
+            )}
             <DayCautions day={day} targets={targets} />
           </Suspense>
           {targets && <WithoutNumbers targets={targets} />}
           <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={(key) => setOpen({ kind: 'why', key })} />
+          {guessed && <Guessed guessed={guessed} />}
         </div>
         <div className={dock ? 'day-body day-docked' : 'day-body'}>
           <section className="day-rail" aria-label="Meals">
@@ -136,10 +153,18 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
               notes={day.notes.filter((n) => n.mealId === null)}
               label="Write beside the day"
             />
-            {sheet.meals.length === 0 && !targets?.phase.patternId ? (
+            <Suspense fallback={<div className="drinks" />}>
+              <Drinks
+                day={day}
+                editable={editable}
+                onMore={() => tool('water')}
+                onCaffeine={() => tool('caffeine')}
+              />
+            </Suspense>
+            {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
               <p className="day-empty">
                 {editable
-                  ? 'Nothing is planned for this day yet. Add a meal, then a food.'
+                  ? 'Nothing is planned for this day yet. Add a meal, write it in the quick line below, or copy a day.'
                   : 'Nothing is logged on this day.'}
               </p>
             ) : (
@@ -155,41 +180,55 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
             {editable && (
               <div className="day-add">
                 <Button onClick={() => setOpen({ kind: 'meal', meal: null })}>Add a meal</Button>
+                {sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned')) && (
+                  <Button onClick={() => tool('fit')}>Fit</Button>
+                )}
+                <Button variant="text" onClick={() => tool('saved')}>
+                  Saved meals
+                </Button>
+                {sheet.meals.length === 0 && (
+                  <Button variant="text" onClick={() => tool('copy')}>
+                    Copy a day
+                  </Button>
+                )}
+                {sheet.meals.length > 0 && (
+                  <Button variant="text" onClick={() => tool('nutrients')}>
+                    All nutrients
+                  </Button>
+                )}
               </div>
             )}
-            <Landing sheet={sheet} />
-            {sheet.meals.length > 0 && (
+            {!editable && sheet.meals.length > 0 && (
               <div className="day-add">
-                <Button size="small" variant="text" onClick={() => setOpen({ kind: 'nutrients' })}>
+                <Button size="small" variant="text" onClick={() => tool('nutrients')}>
                   All nutrients
                 </Button>
               </div>
             )}
+            {sheet.meals.length > 0 && (
+              <Suspense fallback={<p className="weighed second">Weighed:</p>}>
+                <Weighed day={day} sheet={sheet} />
+              </Suspense>
+            )}
+            <div className="day-foot">
+              <Landing sheet={sheet} />
+              {editable && (
+                <Suspense fallback={<div className="quick" />}>
+                  <QuickLine
+                    key={day.date}
+                    day={day}
+                    sheet={sheet}
+                    nextId={openId}
+                    onNewFood={(name) => setOpen({ kind: 'new-food', name })}
+                  />
+                </Suspense>
+              )}
+            </div>
           </section>
           {dock && <aside className="day-dock">{dock}</aside>}
         </div>
         <Suspense fallback={null}>
-          {open?.kind === 'meal' && (
-            <MealDialog
-              day={day}
-              meal={open.meal}
-              onClose={close}
-              onAdded={(meal) => setOpen({ kind: 'add', meal })}
-            />
-          )}
-          {open?.kind === 'portion' && <PortionDialog day={day} portion={open.portion} onClose={close} />}
-          {open?.kind === 'add' && <AddFoodDialog day={day} meal={open.meal} onClose={close} />}
-          {open?.kind === 'nutrients' && <NutrientsDialog day={day} sheet={sheet} onClose={close} />}
-          {open?.kind === 'why' && (
-            <WhyDialog
-              season={day.season}
-              bases={day.bases}
-              orders={day.orders}
-              date={day.date}
-              first={open.key}
-              onClose={close}
-            />
-          )}
+          {open && <DayDialogs day={day} sheet={sheet} targets={targets} open={open} onOpen={setOpen} />}
         </Suspense>
       </div>
     </UnitsContext>

@@ -1,12 +1,12 @@
 import type { DayDocument, MealRow, NoteRow, PortionRow } from '@maul/contract';
 import type { MealLine, MealWindow, PortionLine } from '@maul/core';
-import { portionWindow, windowState } from '@maul/core';
+import { portionWindow, rangeSpread, windowState } from '@maul/core';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { MethodMark, Rule, StateGlyph } from '../rule/index.ts';
 import { oneDecimal, windowText } from '../shell/show.ts';
 import { energyFigure, foodFigure, useUnits } from '../shell/units.ts';
-import { saveMeal } from '../sync/index.ts';
+import { asStep, saveMeal, savePortion } from '../sync/index.ts';
 import { Notes } from './Notes.tsx';
 
 const figure = (value: number | undefined, show: (v: number) => string): string =>
@@ -60,7 +60,19 @@ const Amount = ({ line }: { line: PortionLine }) => {
   const units = useUnits();
   const gramsText = (grams: number): string => foodFigure(grams, units);
   const { portion, state } = line;
-  if (state === 'planned') return <span className="n is-planned">{gramsText(line.grams)}</span>;
+  const ends = portion.guess && (
+    <span className="guess-ends">
+      {' '}
+      ({gramsText(portion.guess.low)}–{gramsText(portion.guess.high)})
+    </span>
+  );
+  if (state === 'planned')
+    return (
+      <span className="n is-planned">
+        {gramsText(line.grams)}
+        {ends}
+      </span>
+    );
   const planned = portion.plannedGrams;
   const off = planned !== null && Math.abs(planned - line.grams) > 1e-9;
   const tone =
@@ -74,16 +86,19 @@ const Amount = ({ line }: { line: PortionLine }) => {
         ) : (
           <s className="quiet n">{gramsText(planned)}</s>
         ))}
+      {ends}
     </span>
   );
 };
 
 const PortionLineRow = ({
   line,
+  reason,
   open,
   onEdit,
 }: {
   line: PortionLine;
+  reason: string | null;
   open: boolean;
   onEdit?: () => void;
 }) => {
@@ -102,6 +117,7 @@ const PortionLineRow = ({
           name
         )}
         <span className="quiet"> {portion.food.state === 'as sold' ? '' : portion.food.state}</span>
+        {reason !== null && <span className="quiet portion-reason"> {reason}</span>}
       </span>
       <span className="portion-rule">
         {open && window && (
@@ -132,6 +148,57 @@ const PortionLineRow = ({
   );
 };
 
+/** The groups of the plate, ticked off without a number. */
+const Plate = ({
+  day,
+  meal,
+  groups,
+  editable,
+}: {
+  day: DayDocument;
+  meal: MealRow;
+  groups: readonly string[];
+  editable: boolean;
+}) => (
+  <div className="plate" role="group" aria-label="The plate">
+    {groups.map((group) => {
+      const ticked = meal.ticks.includes(group);
+      return (
+        <label key={group} className={ticked ? 'plate-one is-inside' : 'plate-one'}>
+          <input
+            type="checkbox"
+            checked={ticked}
+            disabled={!editable}
+            onChange={() =>
+              saveMeal(
+                day,
+                meal,
+                { ticks: ticked ? meal.ticks.filter((t) => t !== group) : [...meal.ticks, group] },
+                group,
+              )
+            }
+          />
+          {group}
+        </label>
+      );
+    })}
+  </div>
+);
+
+/** Eaten, or not after all. What was only guessed counts as eaten out when the meal is. */
+const eat = (day: DayDocument, meal: MealRow): void =>
+  asStep(day, meal.eaten ? 'Not eaten after all' : 'The meal eaten', () => {
+    saveMeal(day, meal, { eaten: !meal.eaten });
+    if (meal.eaten) return;
+    for (const portion of day.portions)
+      if (portion.mealId === meal.id && portion.grams === null && portion.guess)
+        savePortion(day, portion, {
+          grams: portion.plannedGrams,
+          method: 'out',
+          spread: rangeSpread(portion.guess.low, portion.guess.high),
+        });
+  });
+
 export interface MealBlockProps {
   day: DayDocument;
   line: MealLine;
@@ -139,6 +206,8 @@ export interface MealBlockProps {
   notes: NoteRow[];
   /** What the day's pattern wants of this meal, if it stands at one of its places. */
   wanted?: MealWindow;
+  /** Groups of the plate, for a phase that goes by it. */
+  groups?: readonly string[];
   /** The meal being weighed: boxed, with a rule for each portion. */
   open: boolean;
   /** What may be done here; nothing for a coach but notes. */
@@ -150,7 +219,7 @@ export interface MealBlockProps {
 }
 
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
-export const MealBlock = ({ day, line, meal, notes, wanted, open, edit }: MealBlockProps) => {
+export const MealBlock = ({ day, line, meal, notes, wanted, groups, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
   return (
@@ -190,6 +259,7 @@ export const MealBlock = ({ day, line, meal, notes, wanted, open, edit }: MealBl
             <PortionLineRow
               key={portion.id}
               line={portion}
+              reason={row?.reason ?? null}
               open={open}
               onEdit={edit && row ? () => edit.portion(row) : undefined}
             />
@@ -197,6 +267,7 @@ export const MealBlock = ({ day, line, meal, notes, wanted, open, edit }: MealBl
         })}
       </ul>
       {wanted && <Wanted wanted={wanted} line={line} />}
+      {groups && <Plate day={day} meal={meal} groups={groups} editable={edit !== undefined} />}
       <div className="meal-foot">
         {edit && (
           <div className="meal-tools">
@@ -214,12 +285,7 @@ export const MealBlock = ({ day, line, meal, notes, wanted, open, edit }: MealBl
               Add a food
             </Button>
             {line.lines.length > 0 && (
-              <Button
-                size="small"
-                variant="text"
-                aria-pressed={meal.eaten}
-                onClick={() => saveMeal(day, meal, { eaten: !meal.eaten })}
-              >
+              <Button size="small" variant="text" aria-pressed={meal.eaten} onClick={() => eat(day, meal)}>
                 {meal.eaten ? 'Not eaten after all' : 'Eaten'}
               </Button>
             )}

@@ -1,4 +1,4 @@
-import type { DayDocument } from '@maul/contract';
+import type { DayDocument, DayEntryRow } from '@maul/contract';
 import {
   localMoment,
   matchMeals,
@@ -12,6 +12,8 @@ import Button from '@mui/material/Button';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { MealBlock, type MealBlockProps } from './MealBlock.tsx';
 import { windowText } from '../shell/show.ts';
+import { RailThing } from './RailThing.tsx';
+import { inDayOrder } from './things.ts';
 import { railPosition, railTicks, type Anchor } from './railScale.ts';
 
 const useNow = (zone: string): number => {
@@ -117,7 +119,7 @@ export const Rail = ({
   sheet: DaySheet;
   targets: DayTargets | undefined;
   openId: string | undefined;
-  edit: MealBlockProps['edit'];
+  edit: (NonNullable<MealBlockProps['edit']> & { thing: (entry: DayEntryRow) => void }) | undefined;
   onPlan?: (time: string) => void;
 }) => {
   const { dayTurnsAt, profile } = day.athlete;
@@ -127,17 +129,34 @@ export const Rail = ({
     sheet.meals.map((m) => m.time),
     dayTurnsAt,
   );
+  const macros = targets?.phase.macros;
+  const groups = macros?.kind === 'plate' ? macros.groups : undefined;
   const open = places.filter((_, i) => matched[i] === undefined);
-  const [ref, { points, height }] = useAnchors(dayTurnsAt, sheet.meals.length + open.length);
+  const [ref, { points, height }] = useAnchors(
+    dayTurnsAt,
+    sheet.meals.length + open.length + day.entries.length,
+  );
   const rows = [
-    ...sheet.meals.map((line, i) => ({ time: line.time, line, place: places[matched.indexOf(i)] })),
-    ...open.map((place) => ({ time: place.time, line: undefined, place })),
+    ...sheet.meals.map((line, i) => ({
+      time: line.time,
+      line,
+      place: places[matched.indexOf(i)],
+      entry: undefined,
+    })),
+    ...open.map((place) => ({ time: place.time, line: undefined, place, entry: undefined })),
+    ...inDayOrder(day.entries, dayTurnsAt).map((entry) => ({
+      time: entry.time,
+      line: undefined,
+      place: undefined,
+      entry,
+    })),
   ].sort((a, b) => minutesIntoDay(a.time, dayTurnsAt) - minutesIntoDay(b.time, dayTurnsAt));
   return (
     <div className="rail">
       <Hours day={day} points={points} height={height} />
       <div className="rail-meals" ref={ref}>
-        {rows.map(({ line, place, time }) => {
+        {rows.map(({ line, place, time, entry }) => {
+          if (entry) return <RailThing key={entry.id} day={day} entry={entry} onEdit={edit?.thing} />;
           if (!line) return place && <Place key={`place ${time}`} place={place} onPlan={onPlan} />;
           const meal = day.meals.find((m) => m.id === line.id);
           if (!meal) return null;
@@ -150,6 +169,7 @@ export const Rail = ({
               notes={day.notes.filter((n) => n.mealId === line.id)}
               wanted={place}
               open={line.id === openId}
+              groups={groups}
               edit={edit}
             />
           );

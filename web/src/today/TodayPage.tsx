@@ -7,7 +7,9 @@ import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
 import { DayView } from './DayView.tsx';
+import { Offers } from './Offers.tsx';
 import { OrderStrip } from './OrderStrip.tsx';
+import { Overshoot } from './Overshoot.tsx';
 import { WeighInLine } from './WeighInLine.tsx';
 
 const Dock = lazy(() => import('./Dock.tsx'));
@@ -43,6 +45,8 @@ export const TodayPage = () => {
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
+      <Offers day={day} sheet={planned ?? sheet} />
+      {isToday && <Overshoot day={day} sheet={planned ?? sheet} targets={targets} />}
       {open.map((order) => (
         <OrderStrip key={order.id} order={order} day={day} />
       ))}

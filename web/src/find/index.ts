@@ -1,0 +1,1 @@
+export { FindPage } from './FindPage.tsx';

@@ -1,0 +1,114 @@
+import type { DayDocument, StandingRow } from '@maul/contract';
+import {
+  caffeineActive,
+  clockOf,
+  drinkCautions,
+  localMoment,
+  minutesIntoDay,
+  countdown,
+  type DayCaution,
+} from '@maul/core';
+import Button from '@mui/material/Button';
+import { offerUndo } from '../shell/undo.ts';
+import { saveEntry, takeStep } from '../sync/index.ts';
+import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './things.ts';
+
+const litres = (millilitres: number): string => (millilitres / 1000).toFixed(2).replace(/0$/, '');
+
+export const vesselsOf = (day: DayDocument) =>
+  day.standing.flatMap((row: StandingRow) =>
+    row.thing.kind === 'vessel' ? [{ id: row.id, row, ...row.thing }] : [],
+  );
+
+const cautionsOf = (day: DayDocument): DayCaution[] => {
+  const { profile } = day.athlete;
+  const next = countdown(day.season, day.date);
+  return drinkCautions({
+    drunk: drinksOf(day, true),
+    weightKg: day.weighIn?.kg ?? day.bases.at(-1)?.weightKg ?? 70,
+    caffeine: caffeineOf(day),
+    pregnant: profile.health.pregnant || profile.health.breastfeeding,
+    alcoholGrams: alcoholOf(day),
+    daysToEvent: next && next.event.kind !== 'trip' ? next.days : null,
+    taken: [
+      ...day.entries.flatMap((e) => (e.thing.kind === 'supplement' ? [e.thing.name] : [])),
+      ...day.portions.map((p) => p.food.name),
+      ...day.notes.map((n) => n.text),
+    ],
+  });
+};
+
+/** What was drunk, by vessel, and what else of it is worth a word. */
+const Drinks = ({
+  day,
+  editable,
+  onMore,
+  onCaffeine,
+}: {
+  day: DayDocument;
+  editable: boolean;
+  onMore: () => void;
+  onCaffeine: () => void;
+}) => {
+  const sum = (done: boolean): number => drinksOf(day, done).reduce((total, d) => total + d.millilitres, 0);
+  const [drunk, planned] = [sum(true), sum(false)];
+  const food = waterInFood(day);
+  const doses = caffeineOf(day);
+  const { minutes } = localMoment(new Date(), day.athlete.zone);
+  const now = minutesIntoDay(clockOf(minutes), day.athlete.dayTurnsAt);
+  const active = day.date === day.today ? caffeineActive(doses, now) : undefined;
+  const vessels = vesselsOf(day);
+  const drink = (millilitres: number, vessel: string): void => {
+    const thing = { kind: 'water' as const, millilitres, vessel, done: true };
+    saveEntry(day, null, { time: clockOf(minutes), thing }, vessel);
+    offerUndo(`${vessel}, ${millilitres} mL, drunk.`, () => takeStep(day, 'undo'));
+  };
+  const cautions = cautionsOf(day);
+  if (!editable && drunk + planned === 0 && doses.length === 0 && cautions.length === 0) return null;
+  return (
+    <section className="drinks" aria-label="Drinks">
+      <p>
+        <b>Water</b> <span className="n">{litres(drunk)} L</span>
+        {planned > 0 && <span className="is-planned"> +{litres(planned)} planned</span>}
+        {food.millilitres > 0 && (
+          <span className="quiet">
+            {' '}
+            and {food.atLeast ? 'at least ' : ''}
+            {litres(food.millilitres)} L in food
+          </span>
+        )}
+        {doses.length > 0 && (
+          <>
+            {' · '}
+            <button type="button" className="linklike" onClick={onCaffeine}>
+              caffeine {Math.round(doses.reduce((total, d) => total + d.mg, 0))} mg
+              {active === undefined ? '' : `, ${Math.round(active)} active`}
+            </button>
+          </>
+        )}
+      </p>
+      {editable && (
+        <div className="drinks-vessels">
+          {vessels.slice(0, 4).map((v) => (
+            <Button key={v.id} size="small" onClick={() => drink(v.millilitres, v.name)}>
+              + {v.name} ({v.millilitres} mL)
+            </Button>
+          ))}
+          <Button size="small" variant="text" onClick={onMore}>
+            {vessels.length === 0 ? 'Water …' : 'Another amount …'}
+          </Button>
+        </div>
+      )}
+      {cautions.map((caution) => (
+        <p key={caution.id} className="drinks-caution">
+          {caution.sentence}{' '}
+          <span className="quiet">
+            {caution.see} {caution.source}.
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+};
+
+export default Drinks;

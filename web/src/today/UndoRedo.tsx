@@ -1,0 +1,69 @@
+import type { DayDocument } from '@maul/contract';
+import IconButton from '@mui/material/IconButton';
+import Redo from '@mui/icons-material/Redo';
+import Undo from '@mui/icons-material/Undo';
+import { useEffect, useRef, useState } from 'react';
+import { plural } from '../shell/show.ts';
+import { takeStep, useDaySteps } from '../sync/index.ts';
+
+/** A place where Ctrl Z belongs to the text that is typed, or to a dialog. */
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable ||
+    /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
+    target.closest('[role="dialog"]') !== null);
+
+/** Takes back what was done on the day, step by step, and does it again; by keyboard Ctrl Z and Ctrl Shift Z. */
+export const UndoRedo = ({ day }: { day: DayDocument }) => {
+  const { undo, redo } = useDaySteps(day);
+  const [said, setSaid] = useState('');
+  const latest = useRef(day);
+  useEffect(() => {
+    latest.current = day;
+  }, [day]);
+  const take = (way: 'undo' | 'redo'): void => {
+    const step = takeStep(latest.current, way);
+    if (!step) return;
+    const left =
+      step.left > 0
+        ? ` ${plural(step.left, 'row was', 'rows were')} changed elsewhere since and left alone.`
+        : '';
+    setSaid(`${way === 'undo' ? 'Taken back' : 'Done again'}: ${step.label}.${left}`);
+  };
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || typing(event.target)) return;
+      const key = event.key.toLowerCase();
+      if (key !== 'z' && key !== 'y') return;
+      event.preventDefault();
+      take(key === 'y' || event.shiftKey ? 'redo' : 'undo');
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <span className="undo-redo">
+      <IconButton
+        size="small"
+        disabled={undo === undefined}
+        aria-label={undo === undefined ? 'Nothing to take back' : `Take back: ${undo}`}
+        title={undo === undefined ? undefined : `Take back: ${undo} (Ctrl Z)`}
+        onClick={() => take('undo')}
+      >
+        <Undo fontSize="small" />
+      </IconButton>
+      <IconButton
+        size="small"
+        disabled={redo === undefined}
+        aria-label={redo === undefined ? 'Nothing to do again' : `Do again: ${redo}`}
+        title={redo === undefined ? undefined : `Do again: ${redo} (Ctrl Shift Z)`}
+        onClick={() => take('redo')}
+      >
+        <Redo fontSize="small" />
+      </IconButton>
+      <span role="status" className="second undo-said">
+        {said}
+      </span>
+    </span>
+  );
+};
