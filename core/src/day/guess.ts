@@ -36,12 +36,14 @@ export const guessedDay = (sheet: DaySheet): GuessedDay | undefined => {
     const { low, high } = sheet.nutrients[key].landsBetween;
     return Math.max(1e-9, high - low);
   };
-  const asked = open.length > 0 ? open.map((o) => o.key) : (['ENERC'] as const);
+  const wide = open.filter((o) => o.high.value - o.low.value > 1e-6).map((o) => o.key);
+  const asked = wide.length > 0 ? wide : (['ENERC'] as const);
   const widest = guessed
     .map(({ id, portion, grams, amounts }) => {
       const width = grams > 0 && portion.guess ? (portion.guess.high - portion.guess.low) / grams : 0;
       const parts = asked.map((key) => (width * (amounts[key] ?? 0)) / widthOf(key));
-      return { id, name: portion.food.name, part: Math.min(1, Math.max(...parts)) };
+      const part = parts.reduce((sum, p) => sum + p, 0) / parts.length;
+      return { id, name: portion.food.name, part: Math.min(1, part) };
     })
     .sort((a, b) => b.part - a.part);
   return { open, lands: open.length === 0, widest };

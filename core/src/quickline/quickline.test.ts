@@ -199,7 +199,12 @@ describe('which food is meant', () => {
 });
 
 describe('how much of it', () => {
-  const egg = { measures: [{ name: 'medium', grams: 60, spread: 0.08 }] };
+  const egg = {
+    measures: [
+      { name: 'small', grams: 48 },
+      { name: 'medium', grams: 60, spread: 0.08 },
+    ],
+  };
   test('a count of a food in pieces is pieces; a weight is a weight', () => {
     expect(readQuickAmount({ text: '2', to: null }, egg, null)).toMatchObject({
       grams: 120,

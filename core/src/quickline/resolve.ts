@@ -43,7 +43,8 @@ export const pickFood = <F extends QuickCandidate>(fragment: string, candidates:
   const [one, last] = [close[0], lately[0]];
   if (able.length === 1 && one) return { food: one };
   if (lately.length === 1 && last && able.includes(last)) return { food: last };
-  return close.length === 0 ? { none: true } : { ask: close.slice(0, 6) };
+  if (close.length === 0) return { none: true };
+  return { ask: [...lately, ...close.filter((c) => !c.recent)].slice(0, 6) };
 };
 
 /** Amounts without a scale or a spoon, grams of one, and their relative spread. From memory. */
@@ -53,7 +54,8 @@ const BY_EYE: Readonly<Record<string, { grams: number; spread: number }>> = {
   dash: { grams: 1, spread: 0.5 },
   pinch: { grams: 0.3, spread: 0.5 },
 };
-const PIECE = /^(piece|egg|small|medium|large|slice|cake|fillet|breast|cup)?/i;
+/** Measures that are no piece of the food itself. */
+const VESSEL = /^(cup|tbsp|tsp|scoop|serving|pack|mug|glass|bowl|can|bag|bottle|pot|tub|pinch)/i;
 /** A bare count up to this may be pieces. */
 const FEW = 12;
 
@@ -103,9 +105,8 @@ export const readQuickAmount = (
   const plain = /^\d+(?:[.,]\d+)?$|^\d*[½⅓⅔¼¾]$|^\d+\/\d+$|^(an?|half)$/iu.test(amount.text);
   const unitOf = (text: string): string => {
     if (!plain || !(Number(text.replace(',', '.')) <= FEW || !/^\d+([.,]\d+)?$/.test(text))) return text;
-    const piece = (food.measures ?? []).find(
-      (m) => !/^(cup|tbsp|tsp|scoop|serving|pack)/i.test(m.name) && PIECE.test(m.name),
-    );
+    const pieces = (food.measures ?? []).filter((m) => !VESSEL.test(m.name));
+    const piece = pieces.find((m) => /^medium/i.test(m.name)) ?? pieces[0];
     return piece ? `${text} ${piece.name}` : text;
   };
   const text = unitOf(amount.text);

@@ -46,6 +46,8 @@ export const swapStep = (grams: number, piece: number | null): number => piece ?
 const MOST = 1000;
 /** What a move of each is measured by: the widths of a cut's windows. common practice, no source. */
 const SCALE: Readonly<Record<TargetKey, number>> = { ENERC: 50, PROCNT: 5, CARB: 5, FAT: 3, FIBTG: 5 };
+/** Each doubling or halving of what lies on the plate costs so much. common practice, no source. */
+const MASS_COST = 1.5;
 /** What is in stock stands before what is not and moves so little less. common practice, no source. */
 const STOCK_BONUS = 0.75;
 
@@ -104,7 +106,8 @@ export const rankSwaps = <F extends SwapFood>(
       const [a, b] = [now[key], then[key]];
       moves[key] = a === undefined || b === undefined ? undefined : b - a;
     }
-    swaps.push({ food, grams, moves, cost: costOf(moves, by) - (food.inStock ? STOCK_BONUS : 0) });
+    const mass = MASS_COST * Math.abs(Math.log2(grams / portion.grams));
+    swaps.push({ food, grams, moves, cost: costOf(moves, by) + mass - (food.inStock ? STOCK_BONUS : 0) });
   }
   return { swaps: swaps.sort((a, b) => a.cost - b.cost || a.food.name.localeCompare(b.food.name)), refused };
 };

@@ -80,7 +80,10 @@ describe('energy code against the open composition table', () => {
 
 describe('our own everyday foods', () => {
   test('about 150, each with a state, every value readable', async () => {
-    const foods = readOwnTable(await readFile(join(import.meta.dirname, '../../../data/foods.csv'), 'utf8'));
+    const foods = readOwnTable(
+      await readFile(join(import.meta.dirname, '../../../data/foods.csv'), 'utf8'),
+      'foods.csv',
+    );
     expect(foods.length).toBeGreaterThanOrEqual(150);
     expect(new Set(foods.map((f) => f.id)).size).toBe(foods.length);
     for (const food of foods) {
@@ -93,9 +96,11 @@ describe('our own everyday foods', () => {
   });
   test('a line that is not right is named', () => {
     const head = 'id,name,state,PROCNT,measures\n';
-    expect(() => readOwnTable(`${head}a,Rice,boiled,7,`)).toThrow('food 1 (Rice): "boiled" is no state');
-    expect(() => readOwnTable(`${head}a,Rice,dry,-7,`)).toThrow('PROCNT cannot be "-7"');
-    expect(() => readOwnTable(`${head}a,Rice,dry,7,cup`)).toThrow(
+    expect(() => readOwnTable(`${head}a,Rice,boiled,7,`, 'foods.csv')).toThrow(
+      'food 1 (Rice): "boiled" is no state',
+    );
+    expect(() => readOwnTable(`${head}a,Rice,dry,-7,`, 'foods.csv')).toThrow('PROCNT cannot be "-7"');
+    expect(() => readOwnTable(`${head}a,Rice,dry,7,cup`, 'foods.csv')).toThrow(
       'the measure "cup" is not written name=grams',
     );
   });

@@ -23,7 +23,8 @@ export const compositionRows = async (): Promise<CompositionRow[]> => {
 
 /** Every reference food: Maul's own everyday ones, the invented packages and the open table. */
 export const referenceFoods = async (dataDir: string): Promise<ReferenceFood[]> => [
-  ...readOwnTable(await readFile(join(dataDir, 'foods.csv'), 'utf8')),
+  ...readOwnTable(await readFile(join(dataDir, 'foods.csv'), 'utf8'), 'data/foods.csv'),
+  ...readOwnTable(await readFile(join(dataDir, 'drinks.csv'), 'utf8'), 'data/drinks.csv'),
   ...readPackages(await readFile(join(dataDir, 'packages.csv'), 'utf8')),
   ...(await compositionRows()).map(fromComposition),
 ];

@@ -143,9 +143,9 @@ const vectorOf = (rest: Record<string, string>, fail: Fail): NutrientVector => {
 const wordsIn = (text: string): string[] => (text === '' ? [] : text.split(';'));
 
 /** Reads Maul's own everyday foods. Throws, with the line, on anything that is not right: this file ships with Maul. */
-export const readOwnTable = (csv: string): ReferenceFood[] =>
-  rowsOf(csv, 'data/foods.csv').map((row, i) => {
-    const fail = (why: string) => new Error(`data/foods.csv, food ${i + 1} (${row.name ?? '?'}): ${why}`);
+export const readOwnTable = (csv: string, file: string): ReferenceFood[] =>
+  rowsOf(csv, file).map((row, i) => {
+    const fail = (why: string) => new Error(`${file}, food ${i + 1} (${row.name ?? '?'}): ${why}`);
     const {
       id,
       name,

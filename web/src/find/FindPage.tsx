@@ -84,7 +84,7 @@ const Row = ({
         {day.atLeast ? '≥ ' : ''}P {whole(day.protein)} C {whole(day.carbs)} F {whole(day.fat)}
       </td>
       <td className={landed === null ? 'second' : all ? 'is-inside' : ''}>
-        {landed === null ? 'no windows' : all ? 'landed' : `${landed.inside} of ${landed.of} windows`}
+        {landed === null ? 'no windows' : all ? 'all' : `${landed.inside} of ${landed.of}`}
       </td>
       <td className="n">{day.weightKg === null ? '' : bodyText(day.weightKg, units)}</td>
       <td className="second">
@@ -219,7 +219,7 @@ export const FindPage = () => {
                 <th scope="col">Day</th>
                 <th scope="col">Energy</th>
                 <th scope="col">Macros, g</th>
-                <th scope="col">Landing</th>
+                <th scope="col">In windows</th>
                 <th scope="col">Weight</th>
                 <th scope="col">Look</th>
               </tr>

@@ -4,7 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useId, type ReactNode } from 'react';
+import { useId, type FormEvent, type ReactNode } from 'react';
 
 export interface FormDialogProps {
   title: string;
@@ -42,28 +42,30 @@ export const FormDialog = ({
       fullWidth
       maxWidth={wide ? 'md' : 'xs'}
       fullScreen={small && wide}
+      slotProps={{
+        paper: {
+          component: 'form',
+          noValidate: true,
+          onSubmit: (event: FormEvent) => {
+            event.preventDefault();
+            if (keep !== undefined && canKeep) onKeep?.();
+          },
+        } as object,
+      }}
     >
-      <form
-        noValidate
-        onSubmit={(event) => {
-          event.preventDefault();
-          if (keep !== undefined && canKeep) onKeep?.();
-        }}
-      >
-        <DialogTitle id={id}>{title}</DialogTitle>
-        <DialogContent className="rows">{children}</DialogContent>
-        <DialogActions>
-          {away !== undefined && <span className="dialog-away">{away}</span>}
-          <Button variant="text" onClick={onClose}>
-            {leave ?? (keep === undefined ? 'Close' : 'Leave it')}
+      <DialogTitle id={id}>{title}</DialogTitle>
+      <DialogContent className="rows">{children}</DialogContent>
+      <DialogActions>
+        {away !== undefined && <span className="dialog-away">{away}</span>}
+        <Button variant="text" onClick={onClose}>
+          {leave ?? (keep === undefined ? 'Close' : 'Leave it')}
+        </Button>
+        {keep !== undefined && (
+          <Button type="submit" variant="contained" disabled={!canKeep}>
+            {keep}
           </Button>
-          {keep !== undefined && (
-            <Button type="submit" variant="contained" disabled={!canKeep}>
-              {keep}
-            </Button>
-          )}
-        </DialogActions>
-      </form>
+        )}
+      </DialogActions>
     </Dialog>
   );
 };

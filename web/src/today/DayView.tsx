@@ -147,20 +147,22 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
         <div className={dock ? 'day-body day-docked' : 'day-body'}>
           <section className="day-rail" aria-label="Meals">
             <Legend hideEnergy={hideEnergy} />
-            <Notes
-              day={day}
-              mealId={null}
-              notes={day.notes.filter((n) => n.mealId === null)}
-              label="Write beside the day"
-            />
-            <Suspense fallback={<div className="drinks" />}>
-              <Drinks
+            <div className="day-beside">
+              <Suspense fallback={<div className="drinks" />}>
+                <Drinks
+                  day={day}
+                  editable={editable}
+                  onMore={() => tool('water')}
+                  onCaffeine={() => tool('caffeine')}
+                />
+              </Suspense>
+              <Notes
                 day={day}
-                editable={editable}
-                onMore={() => tool('water')}
-                onCaffeine={() => tool('caffeine')}
+                mealId={null}
+                notes={day.notes.filter((n) => n.mealId === null)}
+                label="Write beside the day"
               />
-            </Suspense>
+            </div>
             {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
               <p className="day-empty">
                 {editable
@@ -210,22 +212,22 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
                 <Weighed day={day} sheet={sheet} />
               </Suspense>
             )}
-            <div className="day-foot">
-              <Landing sheet={sheet} />
-              {editable && (
-                <Suspense fallback={<div className="quick" />}>
-                  <QuickLine
-                    key={day.date}
-                    day={day}
-                    sheet={sheet}
-                    nextId={openId}
-                    onNewFood={(name) => setOpen({ kind: 'new-food', name })}
-                  />
-                </Suspense>
-              )}
-            </div>
           </section>
           {dock && <aside className="day-dock">{dock}</aside>}
+        </div>
+        <div className={dock && editable ? 'day-foot day-foot-docked' : 'day-foot'}>
+          <Landing sheet={sheet} />
+          {editable && (
+            <Suspense fallback={<div className="quick" />}>
+              <QuickLine
+                key={day.date}
+                day={day}
+                sheet={sheet}
+                nextId={openId}
+                onNewFood={(name) => setOpen({ kind: 'new-food', name })}
+              />
+            </Suspense>
+          )}
         </div>
         <Suspense fallback={null}>
           {open && <DayDialogs day={day} sheet={sheet} targets={targets} open={open} onOpen={setOpen} />}

@@ -5,7 +5,7 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { StateGlyph } from '../rule/index.ts';
 import { FormDialog } from '../shell/FormDialog.tsx';
 import { gramsText, NUTRIENT_NAMES, plural, whole, windowText } from '../shell/show.ts';
@@ -43,7 +43,6 @@ const Choice = ({
       label={label}
       type="number"
       value={choice[key]}
-      disabled={!choice.moves}
       error={choice.min > choice.max}
       onChange={(e) => onChange({ ...choice, [key]: Math.max(0, Number(e.target.value)) })}
       slotProps={{
@@ -69,27 +68,28 @@ const Choice = ({
           </>
         }
       />
-      <span className="fit-bounds">
-        {grams('from, g', 'min')}
-        {grams('to, g', 'max')}
-        <TextField
-          select
-          size="small"
-          label="in steps of"
-          value={`${choice.step} ${String(choice.whole)}`}
-          disabled={!choice.moves}
-          onChange={(e) => {
-            const found = steps.find((s) => `${s.step} ${String(s.whole)}` === e.target.value);
-            if (found) onChange({ ...choice, step: found.step, whole: found.whole });
-          }}
-        >
-          {steps.map((s) => (
-            <MenuItem key={s.label} value={`${s.step} ${String(s.whole)}`}>
-              {s.label}
-            </MenuItem>
-          ))}
-        </TextField>
-      </span>
+      {choice.moves && (
+        <span className="fit-bounds">
+          {grams('from, g', 'min')}
+          {grams('to, g', 'max')}
+          <TextField
+            select
+            size="small"
+            label="in steps of"
+            value={`${choice.step} ${String(choice.whole)}`}
+            onChange={(e) => {
+              const found = steps.find((s) => `${s.step} ${String(s.whole)}` === e.target.value);
+              if (found) onChange({ ...choice, step: found.step, whole: found.whole });
+            }}
+          >
+            {steps.map((s) => (
+              <MenuItem key={s.label} value={`${s.step} ${String(s.whole)}`}>
+                {s.label}
+              </MenuItem>
+            ))}
+          </TextField>
+        </span>
+      )}
     </li>
   );
 };
@@ -176,15 +176,18 @@ const FitDialog = ({
   onClose: () => void;
 }) => {
   const [scope, setScope] = useState(mealId ?? 'day');
-  const portions = comingPortions(day, scope === 'day' ? undefined : scope);
+  const numberOf = (id: string) => sheet.meals.find((m) => m.id === id)?.number;
+  const portions = comingPortions(day, scope === 'day' ? undefined : scope).sort(
+    (a, b) => (numberOf(a.mealId) ?? 0) - (numberOf(b.mealId) ?? 0) || a.position - b.position,
+  );
   const [choices, setChoices] = useState(() => startChoices(comingPortions(day, undefined)));
   const [ownWindows, setOwnWindows] = useState(true);
   const [fit, setFit] = useState<Fit | null>(null);
   const [state, setState] = useState<'choose' | 'looking' | 'more' | 'done'>('choose');
   const [fault, setFault] = useState<string | null>(null);
+  const results = useRef<HTMLDivElement>(null);
   const { data: hand } = useFoodsToHand(day.athlete.id);
   useEffect(warmSolver, []);
-  const numberOf = (id: string) => sheet.meals.find((m) => m.id === id)?.number;
   const run = async (): Promise<void> => {
     if (!targets) return;
     setState('looking');
@@ -204,6 +207,7 @@ const FitDialog = ({
       setFault(sentenceOf(error));
     }
     setState('done');
+    results.current?.scrollIntoView({ block: 'start' });
   };
   const take = (answer: FitAnswer): void => {
     asStep(day, 'Portions fitted', () =>
@@ -247,34 +251,7 @@ const FitDialog = ({
           </MenuItem>
         ))}
       </TextField>
-      {portions.length === 0 ? (
-        <p>Everything here is measured already. Plan a food, and its portion can be found.</p>
-      ) : (
-        <>
-          <p className="second">{plural(moving, 'food')} may move; the others stay as they are planned.</p>
-          <ul className="fit-foods" aria-label="What may move">
-            {portions.map((p) => {
-              const choice = choices.get(p.id) ?? { moves: false, min: 0, max: 500, step: 5, whole: false };
-              return (
-                <Choice
-                  key={p.id}
-                  portion={p}
-                  number={numberOf(p.mealId) ?? 0}
-                  choice={choice}
-                  onChange={(next) => setChoices((all) => new Map(all).set(p.id, next))}
-                />
-              );
-            })}
-          </ul>
-          {targets && targets.phase.patterns.length > 0 && (
-            <FormControlLabel
-              control={<Checkbox checked={ownWindows} onChange={(e) => setOwnWindows(e.target.checked)} />}
-              label="Each meal in its own window, where the pattern gives it one"
-            />
-          )}
-        </>
-      )}
-      <div role="status" className="second">
+      <div role="status" className="second" ref={results}>
         {state === 'looking' && 'Looking for portions …'}
         {state === 'more' && 'Looking for other ways …'}
         {state === 'done' && fit && `${plural(fit.answers.length, 'answer')}.`}
@@ -303,6 +280,33 @@ const FitDialog = ({
           />
         ))}
       </div>
+      {portions.length === 0 ? (
+        <p>Everything here is measured already. Plan a food, and its portion can be found.</p>
+      ) : (
+        <>
+          <p className="second">{plural(moving, 'food')} may move; the others stay as they are planned.</p>
+          <ul className="fit-foods" aria-label="What may move">
+            {portions.map((p) => {
+              const choice = choices.get(p.id) ?? { moves: false, min: 0, max: 500, step: 5, whole: false };
+              return (
+                <Choice
+                  key={p.id}
+                  portion={p}
+                  number={numberOf(p.mealId) ?? 0}
+                  choice={choice}
+                  onChange={(next) => setChoices((all) => new Map(all).set(p.id, next))}
+                />
+              );
+            })}
+          </ul>
+          {targets && targets.phase.patterns.length > 0 && (
+            <FormControlLabel
+              control={<Checkbox checked={ownWindows} onChange={(e) => setOwnWindows(e.target.checked)} />}
+              label="Each meal in its own window, where the pattern gives it one"
+            />
+          )}
+        </>
+      )}
     </FormDialog>
   );
 };

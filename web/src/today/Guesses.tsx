@@ -9,6 +9,8 @@ export const Guessed = ({ guessed }: { guessed: GuessedDay }) => {
   const figure = (key: string, value: number): string =>
     key === 'ENERC' ? energyFigure(value, units) : String(Math.round(value));
   const first = guessed.widest[0];
+  // Where it misses the same way at both ends, knowing better would not land it.
+  const narrows = guessed.open.some(({ low, high }) => low.state !== high.state);
   return (
     <div className="guessed" role="status">
       {guessed.lands ? (
@@ -31,7 +33,7 @@ export const Guessed = ({ guessed }: { guessed: GuessedDay }) => {
           ))}
         </ul>
       )}
-      {!guessed.lands && first && (
+      {narrows && first && (
         <p className="second">
           Most of the width is {first.name.toLowerCase()}
           {guessed.widest.length > 1 ? ` (${Math.round(first.part * 100)} %)` : ''}: ask for it apart, keep it

@@ -189,7 +189,7 @@ const SplitPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) =>
         control={<Checkbox checked={half} onChange={(e) => setHalf(e.target.checked)} />}
         label="Half now, half later"
       />
-      <div role="group" aria-label="What goes into the new meal">
+      <div className="column" role="group" aria-label="What goes into the new meal">
         {portions.map((p) => (
           <FormControlLabel
             key={p.id}

@@ -2,6 +2,7 @@ import type { DayDocument, PortionFood } from '@maul/contract';
 import {
   addDays,
   carbohydrate,
+  energyByRules,
   energyOf,
   hiddenEnergy,
   K90,
@@ -98,6 +99,31 @@ const Line = ({ line, perDay }: { line: PanelLine; perDay: boolean }) => {
           : ''}
       </span>
     </li>
+  );
+};
+
+/** What each rule is called. */
+const RULES = {
+  stated: 'as stated',
+  plain: '4/9/4',
+  'fibre at 2': 'fibre at 2',
+  'less fibre': 'without fibre',
+  eu: 'EU factors',
+  'eu kJ': 'EU factors',
+} as const;
+
+/** The energy under every rule that what is stated allows: none overwrites another. */
+const ByRule = ({ vectors }: { vectors: NutrientVector[] }) => {
+  const rows = energyByRules(vectors);
+  if (rows.length < 2) return null;
+  return (
+    <p className="second" data-testid="by-rule">
+      Energy:{' '}
+      {rows
+        .map(({ rule, value, unit }) => `${RULES[rule]} ${Math.round(value).toLocaleString('en-GB')} ${unit}`)
+        .join(' · ')}
+      . Labels may use any of these.
+    </p>
   );
 };
 
@@ -217,6 +243,7 @@ const NutrientsDialog = ({
             g (90 %).
           </p>
         )}
+        {what !== 'week' && <ByRule vectors={portions.map((p) => perGrams(p.food.per100g, p.grams))} />}
         <Hidden portions={portions} />
         {minor && <p>Reference intakes are shown for adults only: ask a dietitian.</p>}
         <ul className="nutrients" aria-label="Nutrients">

@@ -19,6 +19,7 @@ import { gramsText, plural } from '../shell/show.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { energyFigure, useUnits } from '../shell/units.ts';
 import { savePortion, sentenceOf, takeStep } from '../sync/index.ts';
+import '../foods/foods.css';
 import { swapFoodOf, useFoodsToHand } from './toHand.ts';
 
 const BY: Readonly<Record<SwapBy, string>> = {

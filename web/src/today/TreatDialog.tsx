@@ -6,6 +6,7 @@ import { gramsText, oneDecimal } from '../shell/show.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { energyText, useUnits } from '../shell/units.ts';
 import { addMeal, addPortion, asStep, sentenceOf, takeStep } from '../sync/index.ts';
+import '../foods/foods.css';
 import { swapFoodOf, useFoodsToHand, type HandFood } from './toHand.ts';
 
 /** What may still be fitted in, once protein, fibre and micronutrients are met. */

@@ -10,6 +10,7 @@ import { useUnits } from '../../shell/units.ts';
 import { FoodLine } from '../../foods/FoodSearch.tsx';
 import { keepLine } from './keep.ts';
 import { intoMeal, ready, understand, type Understood } from './resolve.ts';
+import '../../foods/foods.css';
 import './quick.css';
 
 const NO_ANSWERS = { foods: new Map<string, Food>(), amounts: new Map<string, string>() };
@@ -276,6 +277,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
         />
         <TextField
           select
+          fullWidth={false}
           size="small"
           label="Unmarked is"
           value={how}
