@@ -9,7 +9,7 @@ const DAY = [
   [2, 50, 4, 0, 234],
   [27, 29, 18, 4, 431],
   [4, 56, 58, 2, 492],
-].map(([FAT, PROCNT, CHOCDF, FIBTG, ENERC]) => ({ FAT, PROCNT, CHOCDF, FIBTG, ENERC }) as NutrientVector);
+].map(([FAT, PROCNT, CHOCDF, FIBTG, ENERC]) => ({ FAT, PROCNT, CHOCDF, FIBTG, ENERC }));
 const valueOf = (vectors: readonly NutrientVector[], rule: string) =>
   energyByRules(vectors).find((r) => r.rule === rule)?.value;
 

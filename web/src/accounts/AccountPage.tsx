@@ -121,18 +121,6 @@ export const AccountPage = () => {
           {person.isDemo ? ' · demo, invented' : ''}
         </p>
       </div>
-      {person.isAthlete && (
-        <section className="account-part">
-          <h2 className="panel-title">Eating from one pan</h2>
-          <p>
-            Whoever gives you part of a dish types this code:{' '}
-            <span className="coach-code n" data-testid="table-code">
-              {person.tableCode}
-            </span>
-            . It opens nothing of yours: what they give, you take or leave.
-          </p>
-        </section>
-      )}
       {person.coachCode !== null && (
         <section className="rows">
           <h2 className="panel-title">Your coach’s code</h2>
@@ -156,6 +144,18 @@ export const AccountPage = () => {
         </section>
       )}
       {person.isAthlete && person.hasSeason && <Sharing session={session} />}
+      {person.isAthlete && person.hasSeason && (
+        <section className="rows">
+          <h2 className="panel-title">Eating from one pan</h2>
+          <p>
+            Whoever gives you part of a dish types this code:{' '}
+            <span className="coach-code n" data-testid="table-code">
+              {person.tableCode}
+            </span>
+            . It opens nothing of yours: what they give, you take or leave.
+          </p>
+        </section>
+      )}
       <Look />
       <section className="rows">
         <h2 className="panel-title">About the numbers</h2>
