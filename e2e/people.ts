@@ -33,7 +33,7 @@ export const BUTTER: TestFood = {
 };
 
 /** A new athlete, signed in on this page, with a first phase. Nobody else touches their log. */
-export const newAthlete = async (page: Page, name: string) => {
+export const newAthlete = async (page: Page, name: string, profile: object = {}) => {
   const id = uuidv7();
   const account = {
     id,
@@ -43,7 +43,10 @@ export const newAthlete = async (page: Page, name: string) => {
     role: 'athlete',
   };
   await page.request.post('/api/accounts', { data: account });
-  await page.request.put(`/api/athletes/${id}/start`, { data: newcomerStart(ZONE) });
+  const start = newcomerStart(ZONE);
+  await page.request.put(`/api/athletes/${id}/start`, {
+    data: { ...start, profile: { ...start.profile, ...profile } },
+  });
   const put = async (path: string, data: object): Promise<void> => {
     const answer = await page.request.put(`/api/athletes/${id}/${path}`, { data });
     if (!answer.ok()) throw new Error(`${path}: ${await answer.text()}`);

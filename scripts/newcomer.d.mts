@@ -1,1 +1,1 @@
-export const newcomerStart: (zone?: string) => Record<string, unknown>;
+export const newcomerStart: (zone?: string) => Record<string, unknown> & { profile: object };

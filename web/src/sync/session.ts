@@ -152,6 +152,7 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   ask(['roster']);
   ask(['cautions', athleteId]);
   ask(['past-days', athleteId]);
+  ask(['week-log', athleteId]);
   if (what === 'order') ask(['orders', athleteId]);
   if (what === 'season' || what === 'athlete' || what === 'order') ask(['season', athleteId]);
   if (what === 'grant') ask(['session']);

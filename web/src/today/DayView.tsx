@@ -48,6 +48,7 @@ const Landing = ({ sheet }: { sheet: DaySheet }) => {
       <b>The day lands on</b>
       {[ENERC, PROCNT, CARB, FAT].map((line, i) => (
         <span key={i} className={`col n ${line.landsState ? `is-${line.landsState}` : ''}`}>
+          {line.atLeast ? '≥' : ''}
           {i === 0 ? energyFigure(line.lands, units) : oneDecimal(line.lands)}
         </span>
       ))}

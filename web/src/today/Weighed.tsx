@@ -10,7 +10,7 @@ const percent = (share: number | undefined): string =>
 const Weighed = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) => {
   const from = addDays(day.date, -6);
   const { data } = useQuery({
-    queryKey: ['day', day.athlete.id, 'week to', day.date],
+    queryKey: ['week-log', day.athlete.id, day.date],
     queryFn: ({ signal }) =>
       call('log', { params: { athleteId: day.athlete.id }, query: { from, to: day.date }, signal }),
     staleTime: 60_000,

@@ -124,7 +124,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
     answers,
   });
   const into = intoMeal(line.place, sheet, nextId, now, day.athlete.dayTurnsAt);
-  const needsMeal = understood.some((u) => u.kind === 'portion');
+  const needsMeal = line.entries.some((e) => e.kind === 'food' || e.kind === 'bare');
   const can = ready(understood) && !(needsMeal && 'fault' in into) && later === text;
 
   const typed = entryAt(text, caret);
