@@ -183,7 +183,7 @@ const SplitPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) =>
     }
   };
   return (
-    <FormDialog title="Split the meal" onClose={onClose} keep="Split" canKeep={TIME.test(time)} onKeep={keep}>
+    <FormDialog title="Split the meal" onClose={onClose} keep="Split it" canKeep={TIME.test(time)} onKeep={keep}>
       {tabs}
       <FormControlLabel
         control={<Checkbox checked={half} onChange={(e) => setHalf(e.target.checked)} />}
@@ -232,7 +232,7 @@ const MergePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNod
     <FormDialog
       title="Merge into another meal"
       onClose={onClose}
-      keep="Merge"
+      keep="Merge them"
       canKeep={into !== ''}
       onKeep={() => {
         writeChanges(day, mergeMeals(day, meal.id, into), 'Two meals merged');
