@@ -15,6 +15,8 @@ const FILES = {
   'season-drag': 'bench-season.mjs',
   foods: 'bench-foods.mjs',
   'scale-frames': 'bench-foods.mjs',
+  fit: 'bench-day.mjs',
+  'day-frames': 'bench-day.mjs',
 };
 const ROWS = Object.keys(FILES);
 const only = process.argv[2];
@@ -44,7 +46,8 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop()
 try {
   if (only && !ROWS.includes(only))
     throw new Plain(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
-  ensurePackages({ chromium: !only || only === 'season-drag' || only === 'scale-frames' });
+  const inBrowser = ['season-drag', 'scale-frames', 'fit', 'day-frames'];
+  ensurePackages({ chromium: !only || inBrowser.includes(only) });
   ensureModules();
   ensureBuild();
   delete process.env.DATABASE_URL;

@@ -5,6 +5,7 @@ import {
   missProgram,
   nearProgram,
   outside,
+  roundedProgram,
   unstated,
   violation,
   type FitFood,
@@ -108,7 +109,9 @@ const gramsFrom = (
     const column = counts[i];
     if (column === undefined || !food.moves) return food.grams;
     const count = values[column] ?? 0;
-    return (food.moves.whole ? Math.round(count) : count) * food.moves.step;
+    const grams = (food.moves.whole ? Math.round(count) : count) * food.moves.step;
+    // What did not move keeps its planned amount to the last digit.
+    return Math.abs(grams - food.grams) < 1e-6 ? food.grams : Number(grams.toPrecision(12));
   });
 
 const answerOf = (problem: FitProblem, grams: number[]): FitAnswer => ({
@@ -165,14 +168,11 @@ class Search {
     this.gap = Math.max(this.gap, solved.gap);
     return { grams: gramsFrom(this.problem, counts, solved.values), objective: solved.objective };
   }
-  /** Grams on whole steps near what was found: the least misses again, then the least way from the plan. */
+  /** Grams on whole steps near what was found: the least misses again, and then the least way from the plan. */
   rounded(grams: number[]): number[] {
     const rounding = roundingOf(this.problem, grams);
     if (rounding.every((r) => !r || !r.whole)) return grams;
-    const least = this.solve(missProgram(this.problem, rounding));
-    if (!least) return grams;
-    const near = this.solve(nearProgram(this.problem, least.objective, { rounding }));
-    return near?.grams ?? least.grams;
+    return this.solve(roundedProgram(this.problem, rounding))?.grams ?? grams;
   }
 }
 
@@ -237,7 +237,7 @@ export const portionsToFit = (problem: FitProblem, solver: Solver, options: FitO
   onFirst?.(fit);
   const found = [exact];
   while (fit.answers.length < wanted && !search.over) {
-    const other = search.solve(nearProgram(problem, least.objective, { earlier: found }));
+    const other = search.solve(nearProgram(problem, least.objective, found));
     if (!other) break;
     found.push(other.grams);
     fit.answers.push(answerOf(problem, search.rounded(other.grams)));

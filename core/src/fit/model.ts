@@ -138,8 +138,8 @@ const buildLandings = (problem: FitProblem, rounding?: Rounding): Built => {
 };
 
 /** First solve: the least sum of misses. */
-export const missProgram = (problem: FitProblem, rounding?: Rounding) => {
-  const { builder, counts, missCosts } = buildLandings(problem, rounding);
+export const missProgram = (problem: FitProblem) => {
+  const { builder, counts, missCosts } = buildLandings(problem);
   return { program: builder.minimising(missCosts), counts };
 };
 
@@ -167,26 +167,15 @@ const otherThan = (problem: FitProblem, { builder, counts }: Built, earlier: rea
   builder.row(2, Infinity, ...different);
 };
 
-/**
- * Second solve: with the sum of misses held, the least way from the plan. `earlier` are answers that this one must differ from.
- */
-export const nearProgram = (
-  problem: FitProblem,
-  held: number,
-  options: { rounding?: Rounding; earlier?: readonly (readonly number[])[] } = {},
-): { program: LinearProgram; counts: (number | undefined)[] } => {
-  const built = buildLandings(problem, options.rounding);
-  const { builder, counts, missCosts } = built;
-  // Scaled, so that what a solver forgives a row is nothing beside what is held.
-  const held1000 = 1000 * (held + HOLD);
-  builder.row(-Infinity, held1000, ...[...missCosts].map(([c, cost]) => [c, 1000 * cost] as const));
+/** Steps from the plan and whether a food changes at all, with what each costs. */
+const distanceCosts = (problem: FitProblem, { builder, counts }: Built): Map<number, number> => {
   const costs = new Map<number, number>();
   problem.foods.forEach((food, i) => {
     const column = counts[i];
     if (column === undefined || !food.moves) return;
     const plan = food.grams / food.moves.step;
     const [low, high] = countRange(food);
-    const farthest = Math.max(Math.abs(plan - low), Math.abs(high - plan)) + 2;
+    const farthest = Math.max(plan - low, high - plan, 0);
     const steps = builder.column(0, farthest);
     const changed = builder.column(0, 1, 0, true);
     builder.row(-plan, Infinity, [steps, 1], [column, -1]);
@@ -195,8 +184,39 @@ export const nearProgram = (
     costs.set(steps, 1);
     costs.set(changed, CHANGE_COST);
   });
-  for (const answer of options.earlier ?? []) otherThan(problem, built, answer);
+  return costs;
+};
+
+/**
+ * Second solve: with the sum of misses held, the least way from the plan. `earlier` are answers that this one must differ from.
+ */
+export const nearProgram = (
+  problem: FitProblem,
+  held: number,
+  earlier: readonly (readonly number[])[] = [],
+): { program: LinearProgram; counts: (number | undefined)[] } => {
+  const built = buildLandings(problem);
+  const { builder, counts, missCosts } = built;
+  // Scaled, so that what a solver forgives a row is nothing beside what is held.
+  const held1000 = 1000 * (held + HOLD);
+  builder.row(-Infinity, held1000, ...[...missCosts].map(([c, cost]) => [c, 1000 * cost] as const));
+  const costs = distanceCosts(problem, built);
+  for (const answer of earlier) otherThan(problem, built, answer);
   return { program: builder.minimising(costs), counts };
+};
+
+/** What a miss weighs against a step when grams are put on their steps: a window’s width is worth more than any way from the plan. */
+const MISS_WEIGHT = 1e4;
+
+/** Last solve: grams on whole steps beside where they came out, in one go, misses weighing far more than the way from the plan. */
+export const roundedProgram = (
+  problem: FitProblem,
+  rounding: Rounding,
+): { program: LinearProgram; counts: (number | undefined)[] } => {
+  const built = buildLandings(problem, rounding);
+  const costs = distanceCosts(problem, built);
+  for (const [column, cost] of built.missCosts) costs.set(column, MISS_WEIGHT * cost);
+  return { program: built.builder.minimising(costs), counts: built.counts };
 };
 
 /** Macros that a food in the fit does not state: they cannot be promised. */

@@ -57,9 +57,12 @@ export interface LocalMoment {
   minutes: number;
 }
 
-/** The wall clock of an IANA zone at an instant. Throws RangeError when the zone is unknown. */
-export const localMoment = (instant: Date, zone: string): LocalMoment => {
-  const parts = new Intl.DateTimeFormat('en-CA', {
+/** Making a formatter costs far more than using it. */
+const clocks = new Map<string, Intl.DateTimeFormat>();
+const clockIn = (zone: string): Intl.DateTimeFormat => {
+  const known = clocks.get(zone);
+  if (known) return known;
+  const made = new Intl.DateTimeFormat('en-CA', {
     timeZone: zone,
     year: 'numeric',
     month: '2-digit',
@@ -67,7 +70,14 @@ export const localMoment = (instant: Date, zone: string): LocalMoment => {
     hour: '2-digit',
     minute: '2-digit',
     hourCycle: 'h23',
-  }).formatToParts(instant);
+  });
+  clocks.set(zone, made);
+  return made;
+};
+
+/** The wall clock of an IANA zone at an instant. Throws RangeError when the zone is unknown. */
+export const localMoment = (instant: Date, zone: string): LocalMoment => {
+  const parts = clockIn(zone).formatToParts(instant);
   const part = (type: string): string => parts.find((p) => p.type === type)?.value ?? '';
   return {
     date: isoDate(`${part('year')}-${part('month')}-${part('day')}`),

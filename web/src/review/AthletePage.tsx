@@ -3,7 +3,7 @@ import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
-import { sheetOf, targetsOf, useDay } from '../sync/index.ts';
+import { sheetOf, useDay, useTargets } from '../sync/index.ts';
 import { DayView } from '../today/index.ts';
 import { OrderPanel } from './OrderPanel.tsx';
 import './review.css';
@@ -13,7 +13,7 @@ export const AthletePage = () => {
   const { athleteId = '', date: asked } = useParams();
   const date = asked !== undefined && isIsoDate(asked) ? asked : deviceToday();
   const { day, error, refetch } = useDay(athleteId, date);
-  const targets = useMemo(() => day && targetsOf(day), [day]);
+  const targets = useTargets(day);
   const sheet = useMemo(() => day && sheetOf(day, targets), [day, targets]);
   useEffect(() => {
     document.title = day ? `Maul, ${day.athlete.name}` : 'Maul';

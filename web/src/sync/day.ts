@@ -8,12 +8,14 @@ import {
   type StandingRow,
   type WeighInRow,
 } from '@maul/contract';
+import { replaceEqualDeep } from '@tanstack/react-query';
 import {
   daySheet,
   dayTargets,
   type DaySheet,
   type DayTargets,
   type LivePortion,
+  type MealLine,
   type SheetMeal,
 } from '@maul/core';
 import type { OutboxEntry } from './outbox.ts';
@@ -75,13 +77,30 @@ export const sheetMeals = (day: DayDocument): SheetMeal[] =>
 export const targetsOf = (day: DayDocument): DayTargets | undefined =>
   dayTargets(day.season, day.bases, day.orders, day.date);
 
+/** Lines of meals as they were last computed: what has not changed stays the same object, and is not drawn anew. */
+const drawn = new Map<string, MealLine>();
+const DRAWN_MOST = 400;
+let nutrients: DaySheet['nutrients'] | undefined;
+const shared = (sheet: DaySheet): DaySheet => {
+  if (drawn.size > DRAWN_MOST) drawn.clear();
+  const meals = sheet.meals.map((line) => {
+    const same: MealLine = replaceEqualDeep(drawn.get(line.id), line);
+    drawn.set(line.id, same);
+    return same;
+  });
+  nutrients = replaceEqualDeep(nutrients, sheet.nutrients);
+  return { ...sheet, meals, nutrients };
+};
+
 /** The computed day, with whatever lies on the scale right now. */
 export const sheetOf = (day: DayDocument, targets: DayTargets | undefined, live?: LivePortion): DaySheet =>
-  daySheet({
-    meals: sheetMeals(day),
-    windows: targets?.windows ?? null,
-    carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
-    live,
-    turnsAt: day.athlete.dayTurnsAt,
-    beside: countedBeside(day.entries),
-  });
+  shared(
+    daySheet({
+      meals: sheetMeals(day),
+      windows: targets?.windows ?? null,
+      carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
+      live,
+      turnsAt: day.athlete.dayTurnsAt,
+      beside: countedBeside(day.entries),
+    }),
+  );

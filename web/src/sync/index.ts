@@ -9,6 +9,7 @@ export {
   useDay,
   useLiveSession,
   useSession,
+  useTargets,
 } from './session.ts';
 export { sheetMeals, sheetOf, targetsOf, withPending } from './day.ts';
 export * from './edit.ts';

@@ -79,6 +79,8 @@ export class Outbox {
   private running = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private count = 0;
+  /** When this page last changed something, ms. */
+  lastChange = 0;
   /** The newest version that the server has answered for a row. */
   private readonly known = new Map<string, number>();
 
@@ -103,6 +105,7 @@ export class Outbox {
   add<N extends OutboxRoute>(
     change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>,
   ): void {
+    this.lastChange = Date.now();
     const { entries } = useOutbox.getState();
     const waiting = entries.find(
       (e) => e.id === change.id && e.route === change.route && e.state !== 'sending',

@@ -10,6 +10,7 @@ import type {
   WeighInRow,
 } from '@maul/contract';
 import { EVENTS_PATH, ChangeEvent } from '@maul/contract';
+import { dayTargets, type DayTargets } from '@maul/core';
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { ApiProblem, call, Unreachable } from './api.ts';
@@ -123,7 +124,7 @@ export const useLiveSession = (personId: string): void => {
     });
     source.addEventListener('change', (message: MessageEvent<string>) => {
       const event = ChangeEvent.safeParse(JSON.parse(message.data));
-      if (event.success) changed(event.data);
+      if (event.success) heardOf(event.data);
     });
     source.addEventListener('error', () => {
       if (source.readyState === EventSource.CLOSED)
@@ -134,6 +135,23 @@ export const useLiveSession = (personId: string): void => {
       source.close();
     };
   }, [personId]);
+};
+
+/** While somebody edits here, what the server tells waits until they pause: most of it is the echo of their own changes. */
+const QUIET_MS = 1000;
+const heard = new Map<string, ChangeEvent>();
+let hearing: ReturnType<typeof setTimeout> | undefined;
+const heardOf = (event: ChangeEvent): void => {
+  heard.set(`${event.athleteId} ${event.what}`, event);
+  clearTimeout(hearing);
+  hearing = setTimeout(
+    () => {
+      const all = [...heard.values()];
+      heard.clear();
+      for (const one of all) changed(one);
+    },
+    Math.max(0, outbox.lastChange + QUIET_MS - Date.now()),
+  );
 };
 
 const changed = ({ athleteId, what }: ChangeEvent): void => {
@@ -185,6 +203,15 @@ export const useDay = (athleteId: string, date: string) => {
     [query.data, entries, person],
   );
   return { ...query, day };
+};
+
+/** The targets of a day; the same object until what they are made from changes. */
+export const useTargets = (day: DayDocument | undefined): DayTargets | undefined => {
+  const { season, bases, orders, date } = day ?? {};
+  return useMemo(
+    () => (season && bases && orders && date ? dayTargets(season, bases, orders, date) : undefined),
+    [season, bases, orders, date],
+  );
 };
 
 /** Signs out here: asks the server, then forgets the copies on this device. */

@@ -1,17 +1,18 @@
-import { TARGET_KEYS, type DaySheet, type TargetKey } from '@maul/core';
+import { TARGET_KEYS, type DaySheet, type NutrientLine, type TargetKey } from '@maul/core';
+import { memo } from 'react';
 import { Rule, StateGlyph } from '../rule/index.ts';
 import { NUTRIENT_NAMES, standing, whole, windowText } from '../shell/show.ts';
 import { energyFigure, useUnits } from '../shell/units.ts';
 
 interface BandRuleProps {
   id: TargetKey;
-  sheet: DaySheet;
+  line: NutrientLine;
   onWhy: (key: TargetKey) => void;
 }
 
-const BandRule = ({ id, sheet, onWhy }: BandRuleProps) => {
+/** One rule; drawn anew only when its figures change. */
+const BandRule = memo(({ id, line, onWhy }: BandRuleProps) => {
   const units = useUnits();
-  const line = sheet.nutrients[id];
   const { name, tile } = NUTRIENT_NAMES[id];
   const unit = id === 'ENERC' ? units.energy : 'g';
   const show = (value: number): string => (id === 'ENERC' ? energyFigure(value, units) : whole(value));
@@ -67,7 +68,8 @@ const BandRule = ({ id, sheet, onWhy }: BandRuleProps) => {
       />
     </div>
   );
-};
+});
+BandRule.displayName = 'BandRule';
 
 /** The rules of the day: what is eaten, planned, wanted, and how sure. */
 export const Band = ({
@@ -81,7 +83,7 @@ export const Band = ({
 }) => (
   <div className="band">
     {TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => (
-      <BandRule key={key} id={key} sheet={sheet} onWhy={onWhy} />
+      <BandRule key={key} id={key} line={sheet.nutrients[key]} onWhy={onWhy} />
     ))}
   </div>
 );

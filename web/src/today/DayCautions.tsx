@@ -16,11 +16,19 @@ import { plural } from '../shell/show.ts';
 import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
 
 /** Cautions of the fourteen days that begin with this week, by the plan in force. */
-const planned = (day: DayDocument, targets: DayTargets): Caution[] => {
-  const { athlete } = day;
-  const from = weekStart(day.date, athlete.profile.weekStartsOn);
-  const days = targetsFrom(day.season, day.bases, day.orders, from, 14).filter((d) => d !== undefined);
-  const person = cautionPerson(athlete, targets.basis, day.date);
+const planned = (
+  {
+    athlete,
+    date,
+    season,
+    bases,
+    orders,
+  }: Pick<DayDocument, 'athlete' | 'date' | 'season' | 'bases' | 'orders'>,
+  targets: DayTargets,
+): Caution[] => {
+  const from = weekStart(date, athlete.profile.weekStartsOn);
+  const days = targetsFrom(season, bases, orders, from, 14).filter((d) => d !== undefined);
+  const person = cautionPerson(athlete, targets.basis, date);
   return planCautions(days, person, athlete.profile.routine);
 };
 
@@ -69,7 +77,12 @@ const DayCautions = ({ day, targets }: { day: DayDocument; targets: DayTargets |
     queryKey: ['cautions', day.athlete.id],
     queryFn: () => call('cautions', { params: { athleteId: day.athlete.id } }),
   });
-  const own = useMemo(() => (targets && day.date >= day.today ? planned(day, targets) : []), [day, targets]);
+  // What is eaten changes none of it: only what the plan is made from.
+  const { athlete, date, today, season, bases, orders } = day;
+  const own = useMemo(
+    () => (targets && date >= today ? planned({ athlete, date, season, bases, orders }, targets) : []),
+    [athlete, date, today, season, bases, orders, targets],
+  );
   const measured = day.date === day.today ? (data?.cautions ?? []) : [];
   const all = [...measured, ...own.filter((c) => !measured.some((m) => m.id === c.id))];
   const hard = all.filter((c) => c.level !== 'note');

@@ -3,7 +3,7 @@ import ListSubheader from '@mui/material/ListSubheader';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import MoreVert from '@mui/icons-material/MoreVert';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
 
 export const TOOLS = {
@@ -27,7 +27,7 @@ const GROUPS: readonly (readonly [string, readonly Tool[]])[] = [
 ];
 
 /** Everything that can be done with the day as a whole. */
-const DayMenu = ({ date, onTool }: { date: string; onTool: (tool: Tool) => void }) => {
+const PlainDayMenu = ({ date, onTool }: { date: string; onTool: (tool: Tool) => void }) => {
   const [at, setAt] = useState<HTMLElement | null>(null);
   const go = useNavigate();
   const close = (): void => setAt(null);
@@ -63,20 +63,23 @@ const DayMenu = ({ date, onTool }: { date: string; onTool: (tool: Tool) => void 
       >
         <MoreVert fontSize="small" />
       </IconButton>
-      <Menu open={at !== null} anchorEl={at} onClose={close} slotProps={{ list: { dense: true } }}>
-        {GROUPS.flatMap(([name, tools]) => [
-          <ListSubheader key={name} className="menu-head">
-            {name}
-          </ListSubheader>,
-          ...tools.map(item),
-        ])}
-        <ListSubheader className="menu-head">The log</ListSubheader>
-        {page('Find a day', '/days')}
-        {page('This day on paper', `/today/${date}/paper`)}
-        {item('pause')}
-      </Menu>
+      {at !== null && (
+        <Menu open anchorEl={at} onClose={close} slotProps={{ list: { dense: true } }}>
+          {GROUPS.flatMap(([name, tools]) => [
+            <ListSubheader key={name} className="menu-head">
+              {name}
+            </ListSubheader>,
+            ...tools.map(item),
+          ])}
+          <ListSubheader className="menu-head">The log</ListSubheader>
+          {page('Find a day', '/days')}
+          {page('This day on paper', `/today/${date}/paper`)}
+          {item('pause')}
+        </Menu>
+      )}
     </>
   );
 };
 
+const DayMenu = memo(PlainDayMenu);
 export default DayMenu;

@@ -1,7 +1,7 @@
 import type { DayDocument, DayEntryRow, MealRow, PortionRow } from '@maul/contract';
-import { guessedDay, type DaySheet, type DayTargets } from '@maul/core';
+import { guessedDay, type DaySheet, type DayTargets, type TargetKey } from '@maul/core';
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { lazy, memo, Suspense, useCallback, useMemo, useState, type ReactNode } from 'react';
 import { METHOD_NAMES, MethodMark } from '../rule/index.ts';
 import { oneDecimal } from '../shell/show.ts';
 import { energyFigure, UnitsContext, useUnits } from '../shell/units.ts';
@@ -92,18 +92,62 @@ const EnergyHead = ({ hidden }: { hidden: boolean }) => {
   return <span className="col second">{hidden ? '' : units.energy}</span>;
 };
 
+/** What can be done next, under the meals. */
+const DayAdd = memo(
+  ({
+    editable,
+    meals,
+    planned,
+    onMeal,
+    onTool,
+  }: {
+    editable: boolean;
+    meals: boolean;
+    planned: boolean;
+    onMeal: () => void;
+    onTool: (tool: Tool) => void;
+  }) => (
+    <div className="day-add">
+      {editable && <Button onClick={onMeal}>Add a meal</Button>}
+      {editable && planned && <Button onClick={() => onTool('fit')}>Fit</Button>}
+      {editable && (
+        <Button variant="text" onClick={() => onTool('saved')}>
+          Saved meals
+        </Button>
+      )}
+      {editable && !meals && (
+        <Button variant="text" onClick={() => onTool('copy')}>
+          Copy a day
+        </Button>
+      )}
+      {meals && (
+        <Button variant="text" onClick={() => onTool('nutrients')}>
+          All nutrients
+        </Button>
+      )}
+    </div>
+  ),
+);
+DayAdd.displayName = 'DayAdd';
+
 /** One day on one page, the same for athlete and coach. */
 export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock }: DayViewProps) => {
   const [open, setOpen] = useState<Open>(null);
-  const edit = editable
-    ? {
-        meal: (meal: MealRow) => setOpen({ kind: 'meal', meal }),
-        portion: (portion: PortionRow) => setOpen({ kind: 'portion', portion }),
-        add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
-        thing: (entry: DayEntryRow) => setOpen({ kind: 'thing', entry }),
-      }
-    : undefined;
-  const tool = (one: Tool | 'water'): void => setOpen({ kind: 'tool', tool: one });
+  const edit = useMemo(
+    () =>
+      editable
+        ? {
+            meal: (meal: MealRow) => setOpen({ kind: 'meal', meal }),
+            portion: (portion: PortionRow) => setOpen({ kind: 'portion', portion }),
+            add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
+            thing: (entry: DayEntryRow) => setOpen({ kind: 'thing', entry }),
+          }
+        : undefined,
+    [editable],
+  );
+  const why = useCallback((key: TargetKey) => setOpen({ kind: 'why', key }), []);
+  const tool = useCallback((one: Tool | 'water') => setOpen({ kind: 'tool', tool: one }), []);
+  const newMeal = useCallback(() => setOpen({ kind: 'meal', meal: null }), []);
   const guessed = guessedDay(sheet);
   const { units, hide: asked } = day.athlete.profile;
   // Hidden from the athlete's own eyes; the coach still reads it.
@@ -142,7 +186,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
             <DayCautions day={day} targets={targets} />
           </Suspense>
           {targets && <WithoutNumbers targets={targets} />}
-          <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={(key) => setOpen({ kind: 'why', key })} />
+          <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={why} />
           {guessed && <Guessed guessed={guessed} />}
         </div>
         <div className={dock ? 'day-body day-docked' : 'day-body'}>
@@ -180,34 +224,13 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
                 onPlan={editable ? (time) => addMeal(day, time) : undefined}
               />
             )}
-            {editable && (
-              <div className="day-add">
-                <Button onClick={() => setOpen({ kind: 'meal', meal: null })}>Add a meal</Button>
-                {sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned')) && (
-                  <Button onClick={() => tool('fit')}>Fit</Button>
-                )}
-                <Button variant="text" onClick={() => tool('saved')}>
-                  Saved meals
-                </Button>
-                {sheet.meals.length === 0 && (
-                  <Button variant="text" onClick={() => tool('copy')}>
-                    Copy a day
-                  </Button>
-                )}
-                {sheet.meals.length > 0 && (
-                  <Button variant="text" onClick={() => tool('nutrients')}>
-                    All nutrients
-                  </Button>
-                )}
-              </div>
-            )}
-            {!editable && sheet.meals.length > 0 && (
-              <div className="day-add">
-                <Button size="small" variant="text" onClick={() => tool('nutrients')}>
-                  All nutrients
-                </Button>
-              </div>
-            )}
+            <DayAdd
+              editable={editable}
+              meals={sheet.meals.length > 0}
+              planned={sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned'))}
+              onMeal={newMeal}
+              onTool={tool}
+            />
             {sheet.meals.length > 0 && (
               <Suspense fallback={<p className="weighed second">Weighed:</p>}>
                 <Weighed day={day} sheet={sheet} />

@@ -2,6 +2,7 @@ import type { DayDocument, MealRow, NoteRow, PortionRow } from '@maul/contract';
 import type { MealLine, MealWindow, PortionLine } from '@maul/core';
 import { portionWindow, rangeSpread, windowState } from '@maul/core';
 import Button from '@mui/material/Button';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { MethodMark, Rule, StateGlyph } from '../rule/index.ts';
 import { oneDecimal, windowText } from '../shell/show.ts';
@@ -219,7 +220,7 @@ export interface MealBlockProps {
 }
 
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
-export const MealBlock = ({ day, line, meal, notes, wanted, groups, open, edit }: MealBlockProps) => {
+const PlainMealBlock = ({ day, line, meal, notes, wanted, groups, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
   return (
@@ -296,3 +297,16 @@ export const MealBlock = ({ day, line, meal, notes, wanted, groups, open, edit }
     </article>
   );
 };
+
+/** Of the day a meal needs only whose it is and its own rows, which its line holds: another meal’s change draws nothing here. */
+const sameMeal = (a: MealBlockProps, b: MealBlockProps): boolean =>
+  a.line === b.line &&
+  a.meal === b.meal &&
+  a.open === b.open &&
+  a.wanted === b.wanted &&
+  a.groups === b.groups &&
+  a.edit === b.edit &&
+  a.notes.length === b.notes.length &&
+  a.notes.every((note, i) => note === b.notes[i]);
+
+export const MealBlock = memo(PlainMealBlock, sameMeal);

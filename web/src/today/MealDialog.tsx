@@ -183,7 +183,13 @@ const SplitPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) =>
     }
   };
   return (
-    <FormDialog title="Split the meal" onClose={onClose} keep="Split it" canKeep={TIME.test(time)} onKeep={keep}>
+    <FormDialog
+      title="Split the meal"
+      onClose={onClose}
+      keep="Split it"
+      canKeep={TIME.test(time)}
+      onKeep={keep}
+    >
       {tabs}
       <FormControlLabel
         control={<Checkbox checked={half} onChange={(e) => setHalf(e.target.checked)} />}

@@ -9,7 +9,7 @@ import {
   type MealWindow,
 } from '@maul/core';
 import Button from '@mui/material/Button';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { MealBlock, type MealBlockProps } from './MealBlock.tsx';
 import { windowText } from '../shell/show.ts';
 import { RailThing } from './RailThing.tsx';
@@ -123,7 +123,11 @@ export const Rail = ({
   onPlan?: (time: string) => void;
 }) => {
   const { dayTurnsAt, profile } = day.athlete;
-  const places = targets ? mealWindows(targets, profile.routine, dayTurnsAt) : [];
+  const { routine } = profile;
+  const places = useMemo(
+    () => (targets ? mealWindows(targets, routine, dayTurnsAt) : []),
+    [targets, routine, dayTurnsAt],
+  );
   const matched = matchMeals(
     places.map((p) => p.time),
     sheet.meals.map((m) => m.time),

@@ -1,19 +1,17 @@
 import type { DayDocument, DayEntryRow } from '@maul/contract';
 import Button from '@mui/material/Button';
+import { memo } from 'react';
 import { saveEntry } from '../sync/index.ts';
 import { doneWord, thingFigures, thingName } from './things.ts';
 
-/** Training, water, a supplement or a look at its hour. */
-export const RailThing = ({
-  day,
-  entry,
-  onEdit,
-}: {
+interface RailThingProps {
   day: DayDocument;
   entry: DayEntryRow;
   /** Nothing for a coach. */
   onEdit?: (entry: DayEntryRow) => void;
-}) => {
+}
+
+const PlainRailThing = ({ day, entry, onEdit }: RailThingProps) => {
   const { thing } = entry;
   const planned = 'done' in thing && !thing.done;
   const word = doneWord(thing);
@@ -59,3 +57,9 @@ export const RailThing = ({
     </article>
   );
 };
+
+/** Training, water, a supplement or a look at its hour. */
+export const RailThing = memo(
+  PlainRailThing,
+  (a: RailThingProps, b: RailThingProps) => a.entry === b.entry && a.onEdit === b.onEdit,
+);

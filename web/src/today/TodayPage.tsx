@@ -5,7 +5,7 @@ import { Navigate, useParams } from 'react-router';
 import type { LivePortion } from '@maul/core';
 import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
-import { sheetOf, targetsOf, useDay, useSession } from '../sync/index.ts';
+import { sheetOf, useDay, useTargets, useSession } from '../sync/index.ts';
 import { DayView } from './DayView.tsx';
 import { Offers } from './Offers.tsx';
 import { OrderStrip } from './OrderStrip.tsx';
@@ -27,7 +27,7 @@ export const TodayPage = () => {
   const date = asked !== undefined && isIsoDate(asked) ? asked : (probe.data?.today ?? guess);
   const { day, error, refetch } = useDay(person.id, date);
   const [live, setLive] = useState<LivePortion | undefined>();
-  const targets = useMemo(() => day && targetsOf(day), [day]);
+  const targets = useTargets(day);
   const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
   const sheet = useMemo(
     () => (live && day ? sheetOf(day, targets, live) : planned),
