@@ -58,7 +58,6 @@ const weigh = async (page) => {
 };
 
 const views = {
-  'sign-in': async () => keep(await enter(null, desk), 'sign-in'),
   today: async () => {
     const page = await enter('Joren Vask', desk);
     await day(page);
@@ -97,17 +96,6 @@ const views = {
       await page.evaluate(() => document.activeElement?.blur());
       await keep(page, name);
     }
-  },
-  'season-sign': async () => {
-    const page = await enter('Tilde Amsel', desk);
-    await page.getByRole('link', { name: 'Joren Vask' }).click();
-    await page.getByRole('link', { name: 'Season', exact: true }).click();
-    await page.getByRole('button', { name: /^Tarn Valley Classic/ }).focus();
-    await page.keyboard.press('Shift+ArrowRight');
-    await page.getByRole('button', { name: 'Look and sign' }).click();
-    await page.getByText('What changes').waitFor();
-    await page.evaluate(() => document.activeElement?.blur());
-    await keep(page, 'season-sign');
   },
   start: async () => {
     const page = await enter(null, desk);
@@ -183,11 +171,60 @@ const views = {
     await page.getByText('First on').waitFor();
     await keep(page, 'order');
   },
-  orders: async () => {
+  quick: async () => {
     const page = await enter('Joren Vask', desk);
-    await page.goto(`${house.address}/orders`);
-    await page.locator('.order-list li').first().waitFor();
-    await keep(page, 'orders');
+    await day(page);
+    await page
+      .getByRole('combobox', { name: /Quick line/ })
+      .fill('#4 150 g rice, 2 medium eggs, ~20-40 g butter (canteen), 500 ml water');
+    await page.getByText(/^30 g \(20 to 40\)|^Which “butter”/).first().waitFor();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'quick');
+  },
+  fit: async () => {
+    const page = await enter('Joren Vask', desk);
+    await day(page);
+    await press(page, 'Fit');
+    await page.getByRole('checkbox', { name: /^Rye bread/ }).check();
+    await page.getByRole('checkbox', { name: /^Skyr/ }).check();
+    await page.getByLabel('to, g, Potato').first().fill('150');
+    await press(page, 'Find the portions');
+    await page.getByText(/^\d answers?\.$/).waitFor();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'fit');
+  },
+  out: async () => {
+    const page = await enter('Joren Vask', desk);
+    await day(page);
+    await press(page, 'More for this day');
+    await page.getByRole('menuitem', { name: 'Eating out' }).click();
+    await press(page, '+ oil');
+    await press(page, '+ rice');
+    await page
+      .getByRole('listitem')
+      .filter({ has: page.getByLabel('why') })
+      .nth(1)
+      .waitFor();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'out');
+  },
+  find: async () => {
+    const page = await enter('Joren Vask', desk);
+    await page.goto(`${house.address}/days?foods=trout`);
+    await page
+      .getByRole('checkbox', { name: /beside others/ })
+      .nth(1)
+      .check();
+    await page
+      .getByRole('checkbox', { name: /beside others/ })
+      .nth(3)
+      .check();
+    await page.locator('.beside-day .beside-meals').nth(1).waitFor();
+    await page.evaluate(() => {
+      document.activeElement?.blur();
+      document.querySelector('.place')?.scrollTo(0, 0);
+    });
+    await keep(page, 'find');
   },
   bench: async () => {
     const page = await enter('Joren Vask', phone);

@@ -132,6 +132,25 @@ describe('the outbox', () => {
     outbox.drop(entries()[0]?.key ?? '');
     expect(entries()).toEqual([]);
   });
+  test('what another browser did to the same row is merged where it does not collide, and asked where it does', async () => {
+    const theirs = { day: '2026-11-24', kg: 79, version: 5, deleted: false };
+    answer = ({ kg, base }) => (base === 5 ? saved(kg, 6) : problem('stale', 409, { current: theirs }));
+    // They changed the kilograms and so did I: asked.
+    outbox.add({ ...weighIn(80, 3), before: { day: '2026-11-24', kg: 78, deleted: false } });
+    await settle(() => entries()[0]?.state === 'refused');
+    outbox.drop(entries()[0]?.key ?? '');
+    // They changed nothing that I did: mine goes on top of what is there now.
+    outbox.add({ ...weighIn(81, 3, ATHLETE), before: { day: '2026-11-24', kg: 79, deleted: false } });
+    await settle(() => entries().length === 0);
+    expect(requests.at(-1)).toMatchObject({ base: 5, kg: 81 });
+  });
+  test('taken away by the one and changed by the other: that is asked, never lost', async () => {
+    const gone = { day: '2026-11-24', kg: 79, version: 5, deleted: true };
+    answer = ({ kg, base }) => (base === 5 ? saved(kg, 6) : problem('stale', 409, { current: gone }));
+    outbox.add({ ...weighIn(80, 3), before: { day: '2026-11-24', kg: 79, deleted: false } });
+    await settle(() => entries()[0]?.state === 'refused');
+    expect(entries()[0]?.refusal?.stale).toBe(true);
+  });
   test('a refused change does not hold up the others', async () => {
     answer = ({ kg }) => (kg > 100 ? problem('invalid', 422) : saved(kg, 1));
     outbox.add(weighIn(500));

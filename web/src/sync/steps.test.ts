@@ -1,0 +1,83 @@
+import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
+import { withPending } from './day.ts';
+import { addMeal, saveMeal, savePortion } from './edit.ts';
+import { useOutbox } from './outbox.ts';
+import { asStep, takeStep, useSteps } from './steps.ts';
+
+// Nothing is sent here: what waits is the day.
+globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
+const kept = new Map<string, string>();
+globalThis.localStorage = {
+  getItem: (key: string) => kept.get(key) ?? null,
+  setItem: (key: string, value: string) => void kept.set(key, value),
+  removeItem: (key: string) => void kept.delete(key),
+} as Storage;
+
+const meal = { id: 'm1', day: '2026-11-25', time: '08:00', zone: 'UTC', eaten: false, ticks: [], version: 1, deleted: false } as unknown as MealRow; // prettier-ignore
+const portion = { id: 'p1', mealId: 'm1', position: 0, food: { id: 'f', name: 'Oats', state: 'dry', source: '', per100g: {} }, plannedGrams: 60, grams: null, method: null, division: null, trail: null, spread: null, guess: null, reason: null, version: 1, deleted: false } as unknown as PortionRow; // prettier-ignore
+const server = {
+  athlete: { id: 'a' },
+  date: '2026-11-25',
+  meals: [meal],
+  portions: [portion],
+  notes: [],
+  entries: [],
+  standing: [],
+  offers: [],
+  weighIn: null,
+} as unknown as DayDocument;
+const me = { id: 'a', name: 'Me' };
+const now = (): DayDocument => withPending(server, useOutbox.getState().entries, me);
+const content = (day: DayDocument) => ({
+  meals: day.meals.map(({ time, eaten, id }) => ({ id, time, eaten })),
+  portions: day.portions.map(({ id, plannedGrams, grams }) => ({ id, plannedGrams, grams })),
+});
+
+beforeEach(() => {
+  useOutbox.setState({ entries: [], reachable: true, trouble: null });
+  useSteps.setState({ byDay: {} });
+  kept.clear();
+});
+
+describe('every step of a day can be taken back', () => {
+  test('changes, new rows and rows taken away, one by one and forward again', () => {
+    const before = content(now());
+    saveMeal(now(), meal, { eaten: true });
+    savePortion(now(), portion, { grams: 61, method: 'scale' });
+    addMeal(now(), '12:00', 'm2');
+    saveMeal(now(), now().meals.find((m) => m.id === 'm1') ?? meal, { deleted: true });
+    const after = content(now());
+    expect(after.meals.map((m) => m.id)).toEqual(['m2']);
+    for (let i = 0; i < 4; i += 1) expect(takeStep(now(), 'undo')?.left).toBe(0);
+    expect(content(now())).toEqual(before);
+    expect(takeStep(now(), 'undo')).toBeUndefined();
+    for (let i = 0; i < 4; i += 1) takeStep(now(), 'redo');
+    expect(content(now())).toEqual(after);
+  });
+  test('what is done together is taken back together', () => {
+    asStep(now(), 'Both', () => {
+      saveMeal(now(), meal, { time: '09:00' });
+      savePortion(now(), portion, { plannedGrams: 80 });
+    });
+    expect(takeStep(now(), 'undo')).toEqual({ label: 'Both', left: 0 });
+    expect(content(now())).toEqual(content(server));
+  });
+  test('the way back outlives the page', () => {
+    saveMeal(now(), meal, { time: '09:00' });
+    useSteps.setState({ byDay: {} });
+    expect(takeStep(now(), 'undo')?.label).toBe('The meal');
+    expect(now().meals[0]?.time).toBe('08:00');
+  });
+  test('a row that was changed elsewhere since is left alone, and said', () => {
+    saveMeal(now(), meal, { time: '09:00' });
+    useOutbox.setState({ entries: [] });
+    const elsewhere = { ...server, meals: [{ ...meal, time: '10:30', version: 3 }] } as DayDocument;
+    expect(takeStep(elsewhere, 'undo')).toEqual({ label: 'The meal', left: 1 });
+    expect(useOutbox.getState().entries).toEqual([]);
+  });
+  test('what changes nothing is no step', () => {
+    saveMeal(now(), meal, { time: '08:00' });
+    expect(takeStep(now(), 'undo')).toBeUndefined();
+  });
+});
