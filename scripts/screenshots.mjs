@@ -36,6 +36,12 @@ const keep = async (page, name) => {
   await page.screenshot({ path: join(out, `${name}.png`) });
 };
 const day = (page) => page.getByText('The day lands on').waitFor();
+/** The athlete’s own day, with what is loaded after its first sight. */
+const ownDay = async (page) => {
+  await day(page);
+  await page.locator('.quick-line').waitFor();
+  await page.locator('.drinks-vessels').waitFor();
+};
 const strip = (page, text) => page.locator('.bench-strip').filter({ hasText: text }).waitFor();
 const press = (page, name) => page.getByRole('button', { name }).click();
 
@@ -60,24 +66,24 @@ const weigh = async (page) => {
 const views = {
   today: async () => {
     const page = await enter('Joren Vask', desk);
-    await day(page);
+    await ownDay(page);
     await strip(page, 'Scale steady');
     await keep(page, 'today');
   },
   'today-dark': async () => {
     const page = await enter('Joren Vask', desk, 'dark');
-    await day(page);
+    await ownDay(page);
     await strip(page, 'Scale steady');
     await keep(page, 'today-dark');
   },
   'today-phone': async () => {
     const page = await enter('Joren Vask', phone);
-    await day(page);
+    await ownDay(page);
     await keep(page, 'today-phone');
   },
   why: async () => {
     const page = await enter('Joren Vask', desk);
-    await day(page);
+    await ownDay(page);
     await strip(page, 'Scale steady');
     await page.getByRole('button', { name: /^Carbs: window/ }).click();
     await page.getByText('Carbs are the remainder').waitFor();
@@ -177,7 +183,10 @@ const views = {
     await page
       .getByRole('combobox', { name: /Quick line/ })
       .fill('#4 150 g rice, 2 medium eggs, ~20-40 g butter (canteen), 500 ml water');
-    await page.getByText(/^30 g \(20 to 40\)|^Which “butter”/).first().waitFor();
+    await page
+      .getByText(/^30 g \(20 to 40\)|^Which “butter”/)
+      .first()
+      .waitFor();
     await page.evaluate(() => document.activeElement?.blur());
     await keep(page, 'quick');
   },
@@ -188,7 +197,10 @@ const views = {
     // The hour decides what is still to come: the first three foods of it may move.
     const moves = page.getByRole('list', { name: 'What may move' }).getByRole('checkbox');
     for (let i = 0; i < 3; i += 1) await moves.nth(i).check();
-    await page.getByLabel(/^to, g,/).first().fill('30');
+    await page
+      .getByLabel(/^to, g,/)
+      .first()
+      .fill('30');
     await press(page, 'Find the portions');
     await page.getByText(/^\d answers?\.$/).waitFor();
     await page.evaluate(() => document.activeElement?.blur());

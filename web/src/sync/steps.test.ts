@@ -72,7 +72,7 @@ describe('every step of a day can be taken back', () => {
   test('a row that was changed elsewhere since is left alone, and said', () => {
     saveMeal(now(), meal, { time: '09:00' });
     useOutbox.setState({ entries: [] });
-    const elsewhere = { ...server, meals: [{ ...meal, time: '10:30', version: 3 }] } as DayDocument;
+    const elsewhere = { ...server, meals: [{ ...meal, time: '10:30', version: 3 }] };
     expect(takeStep(elsewhere, 'undo')).toEqual({ label: 'The meal', left: 1 });
     expect(useOutbox.getState().entries).toEqual([]);
   });

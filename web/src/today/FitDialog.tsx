@@ -125,7 +125,9 @@ const Answer = ({
         <ul className="fit-moves">
           {moved.map(({ id, name, mealId, from, to }) => (
             <li key={id}>
-              {name} <span className="second">meal {numberOf(mealId)}</span>{' '}
+              <span>
+                {name} <span className="second">meal {numberOf(mealId)}</span>
+              </span>
               <span className="n">
                 <s className="quiet">{gramsText(from)}</s> <b>{gramsText(Math.round(to * 100) / 100)} g</b>
               </span>

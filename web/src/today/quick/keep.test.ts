@@ -45,11 +45,10 @@ const copy = (number: number | null, times = 1): Understood => ({
   says: '',
 });
 const sources = new Map([
-  [today.date as string, today],
-  [yesterday.date as string, yesterday],
+  [today.date, today],
+  [yesterday.date, yesterday],
 ]);
-const waiting = () =>
-  useOutbox.getState().entries.map(({ route, body }) => ({ route, body: body as Record<string, unknown> }));
+const waiting = () => useOutbox.getState().entries.map(({ route, body }) => ({ route, body: body }));
 
 beforeEach(() => useOutbox.setState({ entries: [], reachable: true, trouble: null }));
 
@@ -87,7 +86,7 @@ describe('keeping what a line says', () => {
     expect(times.sort()).toEqual(['07:00', '13:00']);
   });
   test('what is not there to copy is said before anything is written', () => {
-    const empty = new Map([[yesterday.date as string, dayOf('2026-11-24', [], [])]]);
+    const empty = new Map([[yesterday.date, dayOf('2026-11-24', [], [])]]);
     const keep = (what: Understood[], from: ReadonlyMap<string, DayDocument>) => () =>
       keepLine(today, what, { mealId: 'm1', says: '' }, from, '10:00', 'line');
     expect(keep([one(10), copy(null)], empty)).toThrow('There is nothing on that day to copy.');
