@@ -48,7 +48,11 @@ const sources = new Map([
   [today.date, today],
   [yesterday.date, yesterday],
 ]);
-const waiting = () => useOutbox.getState().entries.map(({ route, body }) => ({ route, body: body }));
+const waiting = () =>
+  useOutbox.getState().entries.map((e) => {
+    const body: Record<string, unknown> = { ...e.body };
+    return { route: e.route, body };
+  });
 
 beforeEach(() => useOutbox.setState({ entries: [], reachable: true, trouble: null }));
 
