@@ -80,11 +80,11 @@ test('the quick line asks, says what it cannot, and loses nothing', async ({ pag
   await expect(meal(page, '12:00').locator('.portion')).toHaveCount(2);
   await expect(meal(page, '12:00')).toContainText('from the canteen');
   // A completion by keyboard alone.
-  await line(page).pressSequentially('now 150 g humm');
+  await line(page).pressSequentially('21:45 150 g humm');
   await expect(page.getByRole('option', { name: /^Hummus/ })).toBeVisible();
   await line(page).press('ArrowDown');
   await line(page).press('Enter');
-  await expect(line(page)).toHaveValue('now 150 g Hummus');
+  await expect(line(page)).toHaveValue('21:45 150 g Hummus');
   await expect(understood(page)).toContainText('150 g Hummus');
   await line(page).press('Enter');
   await expect(page.locator('article.meal')).toHaveCount(2);

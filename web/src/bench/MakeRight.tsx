@@ -50,7 +50,11 @@ export const MakeRight = ({ day, sheet }: { day: DayDocument; sheet: DaySheet })
     savePortion(day, lever, answer.to === 0 ? { deleted: true } : { plannedGrams: answer.to });
     setLeft(portion.id);
     offerUndo(`${answer.name} is planned with ${answer.to} g instead of ${gramsText(answer.from)}.`, () =>
-      savePortion(day, { ...lever, version: lever.version }, { plannedGrams: answer.from, deleted: false }),
+      savePortion(
+        day,
+        { ...lever, plannedGrams: answer.to, deleted: answer.to === 0 },
+        { plannedGrams: answer.from, deleted: false },
+      ),
     );
   };
   return (

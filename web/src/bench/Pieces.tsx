@@ -40,6 +40,7 @@ export const Pieces = ({ day, current }: { day: DayDocument; current: PortionRow
       division: null,
       trail: null,
       spread: count === null ? spread : spread / Math.sqrt(count),
+      guess: null,
     });
   };
   return (

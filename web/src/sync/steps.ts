@@ -2,7 +2,9 @@ import type { DayDocument } from '@maul/contract';
 import { NO_HISTORY, remembered, stepped, type History } from '@maul/core';
 import { create } from 'zustand';
 import { contentOf, rowOn, sameContent, type Content, type OutboxRoute } from './rows.ts';
-import { outbox } from './session.ts';
+import { withPending } from './day.ts';
+import { useOutbox } from './outbox.ts';
+import { outbox, queryClient } from './session.ts';
 
 /** A day of an athlete: where a row shows and whose it is. */
 export interface Place {
@@ -128,11 +130,19 @@ export const write = (
   send(place, route, id, before?.version ?? 0, was, becomes);
 };
 
+/** The day as it stands now: whoever holds a way back may hold the day as it was before. */
+const asItStands = (day: DayDocument): DayDocument => {
+  const { id } = day.athlete;
+  const present = queryClient.getQueryData<DayDocument>(['day', id, day.date]);
+  return present ? withPending(present, useOutbox.getState().entries, { id, name: '' }) : day;
+};
+
 /** Takes the last step of a day back, or does it again. Says what it was, and how many rows others had changed since and were left alone. */
 export const takeStep = (
-  day: DayDocument,
+  shown: DayDocument,
   way: 'undo' | 'redo',
 ): { label: string; left: number } | undefined => {
+  const day = asItStands(shown);
   const place: Place = day;
   const history = historyOf(place);
   const rows = new Map<string, Written>();

@@ -155,89 +155,91 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
   return (
     <UnitsContext value={units}>
       <div className={hideEnergy ? 'day day-hides-energy' : 'day'}>
-        <div className="day-top">
-          <div className="day-topline">
-            <DayHead
-              day={day}
-              targets={targets}
-              to={to}
-              tools={
-                editable ? (
-                  <>
-                    <UndoRedo day={day} />
-                    <Suspense fallback={null}>
-                      <DayMenu date={day.date} onTool={tool} />
-                    </Suspense>
-                  </>
-                ) : undefined
-              }
-            />
-            {above}
-          </div>
-          {targets?.problems.map((problem) => (
-            <p key={problem} className="day-problem" role="alert">
-              {problem}
-            </p>
-          ))}
-          <Suspense fallback={null}>
-            {day.standing.some((r) => r.thing.kind === 'pause') && (
-              <PauseStrip day={day} editable={editable} />
-            )}
-            <DayCautions day={day} targets={targets} />
-          </Suspense>
-          {targets && <WithoutNumbers targets={targets} />}
-          <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={why} />
-          {guessed && <Guessed guessed={guessed} />}
-        </div>
-        <div className={dock ? 'day-body day-docked' : 'day-body'}>
-          <section className="day-rail" aria-label="Meals">
-            <Legend hideEnergy={hideEnergy} />
-            <div className="day-beside">
-              <Suspense fallback={<div className="drinks" />}>
-                <Drinks
-                  day={day}
-                  editable={editable}
-                  onMore={() => tool('water')}
-                  onCaffeine={() => tool('caffeine')}
-                />
-              </Suspense>
-              <Notes
+        <div className="day-scroll">
+          <div className="day-top">
+            <div className="day-topline">
+              <DayHead
                 day={day}
-                mealId={null}
-                notes={day.notes.filter((n) => n.mealId === null)}
-                label="Write beside the day"
-              />
-            </div>
-            {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
-              <p className="day-empty">
-                {editable
-                  ? 'Nothing is planned for this day yet. Add a meal, write it in the quick line below, or copy a day.'
-                  : 'Nothing is logged on this day.'}
-              </p>
-            ) : (
-              <Rail
-                day={day}
-                sheet={sheet}
                 targets={targets}
-                openId={openId}
-                edit={edit}
-                onPlan={editable ? (time) => addMeal(day, time) : undefined}
+                to={to}
+                tools={
+                  editable ? (
+                    <>
+                      <UndoRedo day={day} />
+                      <Suspense fallback={null}>
+                        <DayMenu date={day.date} onTool={tool} />
+                      </Suspense>
+                    </>
+                  ) : undefined
+                }
               />
-            )}
-            <DayAdd
-              editable={editable}
-              meals={sheet.meals.length > 0}
-              planned={sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned'))}
-              onMeal={newMeal}
-              onTool={tool}
-            />
-            {sheet.meals.length > 0 && (
-              <Suspense fallback={<p className="weighed second">Weighed:</p>}>
-                <Weighed day={day} sheet={sheet} />
-              </Suspense>
-            )}
-          </section>
-          {dock && <aside className="day-dock">{dock}</aside>}
+              {above}
+            </div>
+            {targets?.problems.map((problem) => (
+              <p key={problem} className="day-problem" role="alert">
+                {problem}
+              </p>
+            ))}
+            <Suspense fallback={null}>
+              {day.standing.some((r) => r.thing.kind === 'pause') && (
+                <PauseStrip day={day} editable={editable} />
+              )}
+              <DayCautions day={day} targets={targets} />
+            </Suspense>
+            {targets && <WithoutNumbers targets={targets} />}
+            <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={why} />
+            {guessed && <Guessed guessed={guessed} />}
+          </div>
+          <div className={dock ? 'day-body day-docked' : 'day-body'}>
+            <section className="day-rail" aria-label="Meals">
+              <Legend hideEnergy={hideEnergy} />
+              <div className="day-beside">
+                <Suspense fallback={<div className="drinks" />}>
+                  <Drinks
+                    day={day}
+                    editable={editable}
+                    onMore={() => tool('water')}
+                    onCaffeine={() => tool('caffeine')}
+                  />
+                </Suspense>
+                <Notes
+                  day={day}
+                  mealId={null}
+                  notes={day.notes.filter((n) => n.mealId === null)}
+                  label="Write beside the day"
+                />
+              </div>
+              {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
+                <p className="day-empty">
+                  {editable
+                    ? 'Nothing is planned for this day yet. Add a meal, write it in the quick line below, or copy a day.'
+                    : 'Nothing is logged on this day.'}
+                </p>
+              ) : (
+                <Rail
+                  day={day}
+                  sheet={sheet}
+                  targets={targets}
+                  openId={openId}
+                  edit={edit}
+                  onPlan={editable ? (time) => addMeal(day, time) : undefined}
+                />
+              )}
+              <DayAdd
+                editable={editable}
+                meals={sheet.meals.length > 0}
+                planned={sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned'))}
+                onMeal={newMeal}
+                onTool={tool}
+              />
+              {sheet.meals.length > 0 && (
+                <Suspense fallback={<p className="weighed second">Weighed:</p>}>
+                  <Weighed day={day} sheet={sheet} />
+                </Suspense>
+              )}
+            </section>
+            {dock && <aside className="day-dock">{dock}</aside>}
+          </div>
         </div>
         <div className={dock && editable ? 'day-foot day-foot-docked' : 'day-foot'}>
           <Landing sheet={sheet} />
