@@ -12,7 +12,7 @@ import type {
 import type { Captured, DiaryChange } from '@maul/core';
 import { v7 as uuidv7 } from 'uuid';
 import { deviceZone } from '../shell/device.ts';
-import { write, type Place } from './steps.ts';
+import { asStep, write, type Place } from './steps.ts';
 
 export const saveMeal = (
   day: Place,
@@ -162,22 +162,24 @@ export const saveStanding = (
   label: string,
 ): void => write(day, 'putStanding', before?.id ?? uuidv7(), before, thing && { thing }, label);
 
-/** Writes what an edit of the day changes. Rows of another date are written on that date. */
+/** Writes what an edit of the day changes, as one step. Rows of another date are written on that date. */
 export const writeChanges = (
   day: Place,
   changes: readonly DiaryChange<MealRow, PortionRow>[],
   label: string,
 ): void => {
   const dates = new Map(changes.flatMap((c) => (c.table === 'meal' && c.after ? [[c.id, c.after.day]] : [])));
-  for (const change of changes) {
-    const { before, after } = change;
-    const date =
-      change.table === 'meal'
-        ? (change.before?.day ?? change.after?.day)
-        : dates.get(change.after?.mealId ?? change.before?.mealId ?? '');
-    const place = { date: before ? day.date : (date ?? day.date), athlete: day.athlete };
-    write(place, change.table === 'meal' ? 'putMeal' : 'putPortion', change.id, before, after, label);
-  }
+  asStep(day, label, () => {
+    for (const change of changes) {
+      const { before, after } = change;
+      const date =
+        change.table === 'meal'
+          ? (change.before?.day ?? change.after?.day)
+          : dates.get(change.after?.mealId ?? change.before?.mealId ?? '');
+      const place = { date: before ? day.date : (date ?? day.date), athlete: day.athlete };
+      write(place, change.table === 'meal' ? 'putMeal' : 'putPortion', change.id, before, after, label);
+    }
+  });
 };
 
 /** A portion as a copy keeps it: what counted is the plan, to be weighed anew. */

@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
 import { withPending } from './day.ts';
-import { addMeal, saveMeal, savePortion } from './edit.ts';
+import { splitMeal } from '@maul/core';
+import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
 import { useOutbox } from './outbox.ts';
 import { asStep, takeStep, useSteps } from './steps.ts';
 
@@ -61,6 +62,13 @@ describe('every step of a day can be taken back', () => {
       savePortion(now(), portion, { plannedGrams: 80 });
     });
     expect(takeStep(now(), 'undo')).toEqual({ label: 'Both', left: 0 });
+    expect(content(now())).toEqual(content(server));
+  });
+  test('an edit of many rows is one step', () => {
+    const changes = splitMeal(now(), 'm1', ['p1'], { time: '10:00', part: 0.5 }, () => `new${Math.random()}`);
+    writeChanges(now(), changes, 'The meal split');
+    expect(now().portions).toHaveLength(2);
+    expect(takeStep(now(), 'undo')).toEqual({ label: 'The meal split', left: 0 });
     expect(content(now())).toEqual(content(server));
   });
   test('the way back outlives the page', () => {
