@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Base, Day, Id, Name, Version } from './common.ts';
+import { DayEntry } from './entries.ts';
 import { MethodName, PortionFood } from './portionFood.ts';
 
 const EmptyGrams = z
@@ -57,6 +58,8 @@ export const Log = z.strictObject({
           method: MethodName.nullable(),
         }),
       ),
+      /** What stood beside the meals: counted supplements are eaten too. */
+      entries: z.array(DayEntry),
     }),
   ),
 });

@@ -15,6 +15,8 @@ export const CAUTION_IDS = [
   'fat-under-floor',
   'signs-of-low-availability',
   'swings',
+  'sodium-low',
+  'sodium-swing',
 ] as const;
 export type CautionId = (typeof CAUTION_IDS)[number];
 

@@ -60,9 +60,12 @@ export const mountDiary = (router: Router, house: House): void => {
       const meals = await mealsOn(trx, athleteId, from, to);
       const dayOf = new Map(meals.map((m) => [m.id, m.day]));
       const portions = await portionsOf(trx, athleteId, [...dayOf.keys()]);
+      const entries = await entriesOn(trx, athleteId, from, to);
+      const dates = new Set([...dayOf.values(), ...entries.map((e) => e.day)]);
       return {
-        days: [...new Set(dayOf.values())].sort().map((date) => ({
+        days: [...dates].sort().map((date) => ({
           date,
+          entries: entries.filter((e) => e.day === date),
           portions: portions
             .filter((p) => dayOf.get(p.mealId) === date)
             .map(({ mealId, food, grams, plannedGrams, method }) => ({

@@ -5,6 +5,7 @@ import {
   type MealRow,
   type NoteRow,
   type PortionRow,
+  type ResponseOf,
   type StandingRow,
   type WeighInRow,
 } from '@maul/contract';
@@ -19,18 +20,22 @@ import {
   type SheetMeal,
 } from '@maul/core';
 import type { OutboxEntry } from './outbox.ts';
+import type { OutboxRoute } from './rows.ts';
 
 type Row = { id: string; version: number; deleted: boolean };
 
 /** Lays waiting changes over rows; a row that the server has not seen has version 0. */
 const overlay = <R extends Row>(
-  rows: readonly R[],
+  rows: R[],
   entries: readonly OutboxEntry[],
   make: (entry: OutboxEntry, before: R | undefined) => R,
+  finish: (rows: R[]) => R[] = (all) => all,
 ): R[] => {
+  // What nothing waits for stays the same object.
+  if (entries.length === 0) return rows;
   const byId = new Map(rows.map((row) => [row.id, row]));
   for (const entry of entries) byId.set(entry.id, make(entry, byId.get(entry.id)));
-  return [...byId.values()].filter((row) => !row.deleted);
+  return finish([...byId.values()].filter((row) => !row.deleted));
 };
 
 const rowOf = <R extends Row>(entry: OutboxEntry, before: R | undefined, extra: object = {}): R => {
@@ -38,35 +43,72 @@ const rowOf = <R extends Row>(entry: OutboxEntry, before: R | undefined, extra: 
   return { ...before, ...extra, ...body, id: entry.id, version: before?.version ?? 0 } as unknown as R;
 };
 
+/** A row as the server has kept it. */
+export type SavedRow = ResponseOf<OutboxRoute>;
+
+/** Rows with one of them new, changed or gone; what is there in a newer version stays. */
+export const putRow = <R extends Row>(rows: R[], row: R): R[] =>
+  rows.some((r) => r.id === row.id && r.version > row.version)
+    ? rows
+    : [...rows.filter((r) => r.id !== row.id), ...(row.deleted ? [] : [row])];
+
+const inOrder = (portions: PortionRow[]): PortionRow[] =>
+  [...portions].sort((a, b) => a.position - b.position || a.id.localeCompare(b.id));
+
+/** The day with a row that the server has just kept. */
+export const withSaved = (day: DayDocument, route: OutboxRoute, row: SavedRow): DayDocument => {
+  switch (route) {
+    case 'putMeal':
+      return { ...day, meals: putRow(day.meals, row as MealRow).filter((m) => m.day === day.date) };
+    case 'putPortion':
+      return { ...day, portions: inOrder(putRow(day.portions, row as PortionRow)) };
+    case 'putNote':
+      return { ...day, notes: putRow(day.notes, row as NoteRow) };
+    case 'putWeighIn':
+      return { ...day, weighIn: putRow(day.weighIn ? [day.weighIn] : [], row as WeighInRow)[0] ?? null };
+    case 'putDayEntry':
+      return { ...day, entries: putRow(day.entries, row as DayEntryRow).filter((e) => e.day === day.date) };
+    case 'putStanding':
+      return (row as StandingRow).thing.kind === 'meal'
+        ? day
+        : { ...day, standing: putRow(day.standing, row as StandingRow) };
+  }
+};
+
+/** The changes that show on a day of an athlete: what stands from day to day shows on every day, what was refused on none. */
+export const pendingOn = (
+  entries: readonly OutboxEntry[],
+  athleteId: string,
+  date: string,
+): readonly OutboxEntry[] =>
+  entries.filter(
+    (e) =>
+      e.athleteId === athleteId && (e.day === date || e.route === 'putStanding') && e.state !== 'refused',
+  );
+
 /** The day as this person sees it: what the server has, and over it what this device has not sent yet. */
 export const withPending = (
   day: DayDocument,
   all: readonly OutboxEntry[],
   me: { id: string; name: string },
 ): DayDocument => {
-  // What stands from day to day shows on every day.
-  const mine = all.filter(
-    (e) =>
-      e.athleteId === day.athlete.id &&
-      (e.day === day.date || e.route === 'putStanding') &&
-      e.state !== 'refused',
-  );
+  const mine = pendingOn(all, day.athlete.id, day.date);
   if (mine.length === 0) return day;
   const of = (route: OutboxEntry['route']) => mine.filter((e) => e.route === route);
   const weighIns = overlay<WeighInRow>(day.weighIn ? [day.weighIn] : [], of('putWeighIn'), rowOf);
   return {
     ...day,
-    meals: overlay<MealRow>(day.meals, of('putMeal'), rowOf).filter((m) => m.day === day.date),
-    portions: overlay<PortionRow>(day.portions, of('putPortion'), rowOf).sort(
-      (a, b) => a.position - b.position || a.id.localeCompare(b.id),
+    meals: overlay<MealRow>(day.meals, of('putMeal'), rowOf, (rows) =>
+      rows.filter((m) => m.day === day.date),
     ),
+    portions: overlay<PortionRow>(day.portions, of('putPortion'), rowOf, inOrder),
     notes: overlay<NoteRow>(day.notes, of('putNote'), (entry, before) =>
       rowOf(entry, before, { authorId: me.id, authorName: me.name, createdAt: new Date().toISOString() }),
     ),
     weighIn: weighIns[0] ?? null,
     entries: overlay<DayEntryRow>(day.entries, of('putDayEntry'), rowOf),
-    standing: overlay<StandingRow>(day.standing, of('putStanding'), rowOf).filter(
-      (s) => s.thing.kind !== 'meal',
+    standing: overlay<StandingRow>(day.standing, of('putStanding'), rowOf, (rows) =>
+      rows.filter((s) => s.thing.kind !== 'meal'),
     ),
   };
 };

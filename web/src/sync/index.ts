@@ -15,3 +15,4 @@ export { sheetMeals, sheetOf, targetsOf, withPending } from './day.ts';
 export * from './edit.ts';
 export { asStep, forgetOldSteps, takeStep, useDaySteps, type Place } from './steps.ts';
 export * from './kitchen.ts';
+export * from './log.ts';

@@ -20,7 +20,7 @@ export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
   body: BodyOf<N>;
   /** What the row said before this change, and whether it was there; null for a new row. */
   before?: (Content & { deleted: boolean }) | null;
-  state: 'waiting' | 'sending' | 'refused';
+  state: 'waiting' | 'refused';
   /** Why the server refused it, in its own sentence. */
   refusal?: { sentence: string; stale: boolean; currentVersion?: number };
 }
@@ -79,6 +79,8 @@ export class Outbox {
   private running = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private count = 0;
+  /** The change that is on its way: told apart here, so that nothing is drawn for its leaving. */
+  private sending: string | undefined;
   /** When this page last changed something, ms. */
   lastChange = 0;
   /** The newest version that the server has answered for a row. */
@@ -92,9 +94,7 @@ export class Outbox {
   /** Takes up what this person left unsent on this device. */
   async open(personId: string): Promise<void> {
     this.personId = personId;
-    const kept = (await this.keeper.all(personId)).map((e) =>
-      e.state === 'sending' ? { ...e, state: 'waiting' as const } : e,
-    );
+    const kept = await this.keeper.all(personId);
     const known = new Set(useOutbox.getState().entries.map((e) => e.key));
     const mine = useOutbox.getState().entries.filter((e) => e.personId === personId);
     this.set([...kept.filter((e) => !known.has(e.key)), ...mine].sort((a, b) => a.seq - b.seq));
@@ -107,8 +107,9 @@ export class Outbox {
   ): void {
     this.lastChange = Date.now();
     const { entries } = useOutbox.getState();
-    const waiting = entries.find(
-      (e) => e.id === change.id && e.route === change.route && e.state !== 'sending',
+    // The newest, should an older one be waiting still to be sent again.
+    const waiting = entries.findLast(
+      (e) => e.id === change.id && e.route === change.route && e.key !== this.sending,
     );
     const base = waiting ? this.baseOf(waiting) : Math.max(change.body.base, this.known.get(change.id) ?? 0);
     const entry: OutboxEntry = {
@@ -163,13 +164,14 @@ export class Outbox {
   }
 
   private async send(entry: OutboxEntry): Promise<boolean> {
-    this.change(entry.key, (e) => ({ ...e, state: 'sending' }), false);
+    this.sending = entry.key;
     try {
       const row = await call(entry.route, {
         params: { athleteId: entry.athleteId, id: entry.id },
         body: entry.body as never,
       });
-      useOutbox.setState({ reachable: true, trouble: null });
+      const { reachable, trouble } = useOutbox.getState();
+      if (!reachable || trouble !== null) useOutbox.setState({ reachable: true, trouble: null });
       this.rebase(entry, row.version);
       this.onSaved(entry, row);
       this.set(useOutbox.getState().entries.filter((e) => e.key !== entry.key));
@@ -177,6 +179,8 @@ export class Outbox {
       return true;
     } catch (error) {
       return this.failed(entry, error);
+    } finally {
+      this.sending = undefined;
     }
   }
 
@@ -187,7 +191,6 @@ export class Outbox {
       error.is('not-signed-in') ||
       error.is('too-many-tries');
     if (unanswered) {
-      this.change(entry.key, (e) => ({ ...e, state: 'waiting' }), false);
       useOutbox.setState({ reachable: !(error instanceof Unreachable), trouble: sentenceOf(error) });
       this.timer = setTimeout(() => void this.flush(), RETRY_MS);
       return false;
@@ -219,11 +222,11 @@ export class Outbox {
     return waiting.refusal?.currentVersion ?? waiting.body.base;
   }
 
-  private change(key: string, how: (entry: OutboxEntry) => OutboxEntry, keep = true): void {
+  private change(key: string, how: (entry: OutboxEntry) => OutboxEntry): void {
     const entries = useOutbox.getState().entries.map((e) => (e.key === key ? how(e) : e));
     this.set(entries);
     const changed = entries.find((e) => e.key === key);
-    if (keep && changed) void this.keeper.put(changed);
+    if (changed) void this.keeper.put(changed);
   }
 
   private set(entries: OutboxEntry[]): void {

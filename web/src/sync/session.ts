@@ -1,20 +1,11 @@
-import type {
-  DayDocument,
-  DayEntryRow,
-  MealRow,
-  NoteRow,
-  PortionRow,
-  ResponseOf,
-  Session,
-  StandingRow,
-  WeighInRow,
-} from '@maul/contract';
+import type { DayDocument, ResponseOf, Session, StandingRow } from '@maul/contract';
 import { EVENTS_PATH, ChangeEvent } from '@maul/contract';
 import { dayTargets, type DayTargets } from '@maul/core';
 import { QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { ApiProblem, call, Unreachable } from './api.ts';
-import { withPending } from './day.ts';
+import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
 export const queryClient = new QueryClient({
@@ -37,46 +28,37 @@ const lazyKeeper: OutboxKeeper = {
   all: async (personId) => (await keeperModule()).outboxKeeper.all(personId),
 };
 
-const putRow = <R extends { id: string; deleted: boolean }>(rows: R[], row: R): R[] => [
-  ...rows.filter((r) => r.id !== row.id),
-  ...(row.deleted ? [] : [row]),
-];
+/** What the server has just kept. An answer that was on its way meanwhile may be older than that. */
+const landed: { entry: OutboxEntry; row: SavedRow; at: number }[] = [];
+const ON_ITS_WAY_MS = 60_000;
 
 /** Puts a row that the server has just kept into the cached day, so that nothing flickers. */
-const onSaved = (entry: OutboxEntry, row: unknown): void => {
-  if (entry.route === 'putStanding') return standingSaved(entry.athleteId, row as StandingRow);
-  queryClient.setQueryData<DayDocument>(['day', entry.athleteId, entry.day], (day) => {
-    if (!day) return day;
-    switch (entry.route) {
-      case 'putMeal':
-        return { ...day, meals: putRow(day.meals, row as MealRow).filter((m) => m.day === day.date) };
-      case 'putPortion':
-        return {
-          ...day,
-          portions: putRow(day.portions, row as PortionRow).sort((a, b) => a.position - b.position),
-        };
-      case 'putNote':
-        return { ...day, notes: putRow(day.notes, row as NoteRow) };
-      case 'putWeighIn':
-        return { ...day, weighIn: putRow(day.weighIn ? [day.weighIn] : [], row as WeighInRow)[0] ?? null };
-      case 'putDayEntry':
-        return { ...day, entries: putRow(day.entries, row as DayEntryRow) };
-      default:
-        return day;
-    }
-  });
+const onSaved = (entry: OutboxEntry, row: SavedRow): void => {
+  if (entry.route === 'putStanding') standingSaved(entry.athleteId, row as StandingRow);
+  const now = Date.now();
+  landed.push({ entry, row, at: now });
+  while (landed[0] && now - landed[0].at > ON_ITS_WAY_MS) landed.shift();
+  queryClient.setQueryData<DayDocument>(
+    ['day', entry.athleteId, entry.day],
+    (day) => day && withSaved(day, entry.route, row),
+  );
 };
+
+/** A day as it was answered to a question asked at a moment, with what was kept since. */
+const withLanded = (day: DayDocument, askedAt: number): DayDocument =>
+  landed
+    .filter(({ entry, at }) => at >= askedAt && entry.athleteId === day.athlete.id && entry.day === day.date)
+    .reduce((shown, { entry, row }) => withSaved(shown, entry.route, row), day);
 
 const standingSaved = (athleteId: string, row: StandingRow): void => {
   queryClient.setQueryData<ResponseOf<'standing'>>(
     ['standing', athleteId],
     (list) => list && { standing: putRow(list.standing, row) },
   );
-  if (row.thing.kind !== 'meal')
-    queryClient.setQueriesData<DayDocument>(
-      { queryKey: ['day', athleteId] },
-      (day) => day && { ...day, standing: putRow(day.standing, row) },
-    );
+  queryClient.setQueriesData<DayDocument>(
+    { queryKey: ['day', athleteId] },
+    (day) => day && withSaved(day, 'putStanding', row),
+  );
 };
 
 export const outbox = new Outbox(lazyKeeper, onSaved);
@@ -179,8 +161,10 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
 export const dayQuery = (personId: string, athleteId: string, date: string) => ({
   queryKey: ['day', athleteId, date],
   queryFn: async ({ signal }: { signal: AbortSignal }): Promise<DayDocument> => {
+    const askedAt = Date.now();
     try {
-      const day = await call('day', { params: { athleteId, date: date as DayDocument['date'] }, signal });
+      const answer = await call('day', { params: { athleteId, date: date as DayDocument['date'] }, signal });
+      const day = withLanded(answer, askedAt);
       void keeperModule().then((keeper) => keeper.keepDay(personId, day));
       return day;
     } catch (error) {
@@ -197,7 +181,8 @@ export const dayQuery = (personId: string, athleteId: string, date: string) => (
 export const useDay = (athleteId: string, date: string) => {
   const { person } = useSession();
   const query = useQuery(dayQuery(person.id, athleteId, date));
-  const entries = useOutbox((s) => s.entries);
+  // Changes that show elsewhere draw nothing here.
+  const entries = useOutbox(useShallow((s) => pendingOn(s.entries, athleteId, date)));
   const day = useMemo(
     () => query.data && withPending(query.data, entries, person),
     [query.data, entries, person],

@@ -4,6 +4,7 @@ import { withPending } from './day.ts';
 import { splitMeal } from '@maul/core';
 import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
 import { useOutbox } from './outbox.ts';
+import { queryClient } from './session.ts';
 import { asStep, takeStep, useSteps } from './steps.ts';
 
 // Nothing is sent here: what waits is the day.
@@ -35,7 +36,10 @@ const content = (day: DayDocument) => ({
   portions: day.portions.map(({ id, plannedGrams, grams }) => ({ id, plannedGrams, grams })),
 });
 
+const has = (day: DayDocument) => queryClient.setQueryData(['day', 'a', day.date], day);
+
 beforeEach(() => {
+  has(server);
   useOutbox.setState({ entries: [], reachable: true, trouble: null });
   useSteps.setState({ byDay: {} });
   kept.clear();
@@ -80,9 +84,16 @@ describe('every step of a day can be taken back', () => {
   test('a row that was changed elsewhere since is left alone, and said', () => {
     saveMeal(now(), meal, { time: '09:00' });
     useOutbox.setState({ entries: [] });
-    const elsewhere = { ...server, meals: [{ ...meal, time: '10:30', version: 3 }] };
-    expect(takeStep(elsewhere, 'undo')).toEqual({ label: 'The meal', left: 1 });
+    has({ ...server, meals: [{ ...meal, time: '10:30', version: 3 }] });
+    expect(takeStep(server, 'undo')).toEqual({ label: 'The meal', left: 1 });
     expect(useOutbox.getState().entries).toEqual([]);
+  });
+  test('a day that is not before us has no way back', () => {
+    saveMeal(now(), meal, { time: '09:00' });
+    queryClient.clear();
+    expect(takeStep(server, 'undo')).toBeUndefined();
+    has(server);
+    expect(takeStep(server, 'undo')?.label).toBe('The meal');
   });
   test('what changes nothing is no step', () => {
     saveMeal(now(), meal, { time: '08:00' });

@@ -1,5 +1,6 @@
 import type { DayDocument } from '@maul/contract';
 import { NO_HISTORY, remembered, stepped, type History } from '@maul/core';
+import { useMemo } from 'react';
 import { create } from 'zustand';
 import { contentOf, rowOn, sameContent, type Content, type OutboxRoute } from './rows.ts';
 import { withPending } from './day.ts';
@@ -68,7 +69,9 @@ const setHistory = (place: Place, history: DayHistory): void => {
 
 /** What could be taken back on a day, and what done again, by its name. */
 export const useDaySteps = (place: Place): { undo: string | undefined; redo: string | undefined } => {
-  const known = useSteps((s) => s.byDay[keyOf(place)]) ?? read(keyOf(place));
+  const key = keyOf(place);
+  const kept = useSteps((s) => s.byDay[key]);
+  const known = useMemo(() => kept ?? read(key), [kept, key]);
   return { undo: known.done.at(-1)?.label, redo: known.undone.at(-1)?.label };
 };
 
@@ -131,19 +134,15 @@ export const write = (
 };
 
 /** The day as it stands now: whoever holds a way back may hold the day as it was before. */
-const asItStands = (day: DayDocument): DayDocument => {
-  const { id } = day.athlete;
-  const present = queryClient.getQueryData<DayDocument>(['day', id, day.date]);
-  return present ? withPending(present, useOutbox.getState().entries, { id, name: '' }) : day;
+const asItStands = ({ athlete: { id }, date }: Place): DayDocument | undefined => {
+  const present = queryClient.getQueryData<DayDocument>(['day', id, date]);
+  return present && withPending(present, useOutbox.getState().entries, { id, name: '' });
 };
 
 /** Takes the last step of a day back, or does it again. Says what it was, and how many rows others had changed since and were left alone. */
-export const takeStep = (
-  shown: DayDocument,
-  way: 'undo' | 'redo',
-): { label: string; left: number } | undefined => {
-  const day = asItStands(shown);
-  const place: Place = day;
+export const takeStep = (place: Place, way: 'undo' | 'redo'): { label: string; left: number } | undefined => {
+  const day = asItStands(place);
+  if (!day) return undefined;
   const history = historyOf(place);
   const rows = new Map<string, Written>();
   const last = (way === 'undo' ? history.done : history.undone).at(-1);

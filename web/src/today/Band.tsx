@@ -73,17 +73,16 @@ BandRule.displayName = 'BandRule';
 
 /** The rules of the day: what is eaten, planned, wanted, and how sure. */
 export const Band = ({
-  sheet,
+  nutrients,
   hideEnergy,
   onWhy,
-}: {
-  sheet: DaySheet;
+}: Pick<DaySheet, 'nutrients'> & {
   hideEnergy: boolean;
   onWhy: (key: TargetKey) => void;
 }) => (
   <div className="band">
     {TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => (
-      <BandRule key={key} id={key} line={sheet.nutrients[key]} onWhy={onWhy} />
+      <BandRule key={key} id={key} line={nutrients[key]} onWhy={onWhy} />
     ))}
   </div>
 );

@@ -1,11 +1,18 @@
 import type { DayDocument } from '@maul/contract';
 import {
+  addDays,
   cautionPerson,
+  dayTargets,
+  energyOf,
+  perGrams,
   planCautions,
+  sodiumCautions,
+  sodiumOfDay,
   targetsFrom,
   weekStart,
   type Caution,
   type DayTargets,
+  type SodiumDay,
 } from '@maul/core';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery } from '@tanstack/react-query';
@@ -13,17 +20,24 @@ import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { CautionLine, standingText } from '../shell/Cautions.tsx';
 import { plural } from '../shell/show.ts';
-import { call, queryClient, sentenceOf, useSession } from '../sync/index.ts';
+import { fromDay } from './fromDay.ts';
+import { call, partsOf, queryClient, sentenceOf, useSession, useWeekLog, type Part } from '../sync/index.ts';
+
+const READ = {
+  athlete: true,
+  date: true,
+  today: true,
+  season: true,
+  bases: true,
+  orders: true,
+  portions: true,
+  entries: true,
+} as const;
+type CautionsDay = Pick<DayDocument, keyof typeof READ>;
 
 /** Cautions of the fourteen days that begin with this week, by the plan in force. */
 const planned = (
-  {
-    athlete,
-    date,
-    season,
-    bases,
-    orders,
-  }: Pick<DayDocument, 'athlete' | 'date' | 'season' | 'bases' | 'orders'>,
+  { athlete, date, season, bases, orders }: Omit<CautionsDay, 'today' | 'portions' | 'entries'>,
   targets: DayTargets,
 ): Caution[] => {
   const from = weekStart(date, athlete.profile.weekStartsOn);
@@ -32,7 +46,38 @@ const planned = (
   return planCautions(days, person, athlete.profile.routine);
 };
 
-const One = ({ caution, day }: { caution: Caution; day: DayDocument }) => {
+/** The sodium of a day: what is over counts as eaten, what is to come as planned. Whole when its energy reaches its window. */
+const sodiumOf = (
+  parts: readonly Part[],
+  date: string,
+  today: string,
+  targets: DayTargets | undefined,
+): SodiumDay => {
+  const eaten = parts.flatMap(({ food, grams, plannedGrams }) => {
+    const counts = grams ?? (date < today ? null : plannedGrams);
+    return counts === null ? [] : [{ per100g: food.per100g, grams: counts }];
+  });
+  const kcal = eaten.reduce((sum, p) => sum + (energyOf(perGrams(p.per100g, p.grams))?.kcal ?? 0), 0);
+  return sodiumOfDay(eaten, kcal >= (targets?.windows.ENERC?.low ?? Infinity));
+};
+
+/** Sodium of the day beside that of the day before. */
+const useSodium = (day: CautionsDay, targets: DayTargets | undefined): Caution[] => {
+  const { athlete, date, today, portions, entries, season, bases, orders } = day;
+  const before = addDays(date, -1);
+  const { data } = useWeekLog(athlete.id, date);
+  const log = data?.days.find((d) => d.date === before);
+  return useMemo(
+    () =>
+      sodiumCautions(
+        sodiumOf(partsOf({ portions, entries }), date, today, targets),
+        log && sodiumOf(partsOf(log), before, today, dayTargets(season, bases, orders, before)),
+      ),
+    [portions, entries, date, today, targets, log, before, season, bases, orders],
+  );
+};
+
+const One = ({ caution, day }: { caution: Caution; day: CautionsDay }) => {
   const athleteId = day.athlete.id;
   const { person } = useSession();
   const { data } = useQuery({
@@ -71,7 +116,7 @@ const One = ({ caution, day }: { caution: Caution; day: DayDocument }) => {
 };
 
 /** What may hurt, said where it is eaten: of the plan in force and of what was eaten and weighed. */
-const DayCautions = ({ day, targets }: { day: DayDocument; targets: DayTargets | undefined }) => {
+const DayCautions = ({ day, targets }: { day: CautionsDay; targets: DayTargets | undefined }) => {
   const [open, setOpen] = useState(false);
   const { data } = useQuery({
     queryKey: ['cautions', day.athlete.id],
@@ -83,8 +128,9 @@ const DayCautions = ({ day, targets }: { day: DayDocument; targets: DayTargets |
     () => (targets && date >= today ? planned({ athlete, date, season, bases, orders }, targets) : []),
     [athlete, date, today, season, bases, orders, targets],
   );
+  const sodium = useSodium(day, targets);
   const measured = day.date === day.today ? (data?.cautions ?? []) : [];
-  const all = [...measured, ...own.filter((c) => !measured.some((m) => m.id === c.id))];
+  const all = [...measured, ...own.filter((c) => !measured.some((m) => m.id === c.id)), ...sodium];
   const hard = all.filter((c) => c.level !== 'note');
   if (all.length === 0) return null;
   return (
@@ -109,4 +155,4 @@ const DayCautions = ({ day, targets }: { day: DayDocument; targets: DayTargets |
   );
 };
 
-export default DayCautions;
+export default fromDay(READ, DayCautions);

@@ -40,9 +40,9 @@ export interface DayViewProps {
   dock?: ReactNode;
 }
 
-const Landing = ({ sheet }: { sheet: DaySheet }) => {
+const Landing = memo(({ nutrients }: Pick<DaySheet, 'nutrients'>) => {
   const units = useUnits();
-  const { ENERC, PROCNT, CARB, FAT } = sheet.nutrients;
+  const { ENERC, PROCNT, CARB, FAT } = nutrients;
   return (
     <div className="landing">
       <b>The day lands on</b>
@@ -54,7 +54,8 @@ const Landing = ({ sheet }: { sheet: DaySheet }) => {
       ))}
     </div>
   );
-};
+});
+Landing.displayName = 'Landing';
 
 /** A phase that goes by the plate, or by nothing: what it says instead of numbers. */
 const WithoutNumbers = ({ targets }: { targets: DayTargets }) => {
@@ -69,7 +70,7 @@ const WithoutNumbers = ({ targets }: { targets: DayTargets }) => {
   );
 };
 
-const Legend = ({ hideEnergy }: { hideEnergy: boolean }) => (
+const Legend = memo(({ hideEnergy }: { hideEnergy: boolean }) => (
   <div className="legend">
     {(['scale', 'label', 'pieces', 'spoon', 'eye'] as const).map((method) => (
       <span key={method} className="second">
@@ -85,7 +86,8 @@ const Legend = ({ hideEnergy }: { hideEnergy: boolean }) => (
       ))}
     </span>
   </div>
-);
+));
+Legend.displayName = 'Legend';
 
 const EnergyHead = ({ hidden }: { hidden: boolean }) => {
   const units = useUnits();
@@ -148,7 +150,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
   const why = useCallback((key: TargetKey) => setOpen({ kind: 'why', key }), []);
   const tool = useCallback((one: Tool | 'water') => setOpen({ kind: 'tool', tool: one }), []);
   const newMeal = useCallback(() => setOpen({ kind: 'meal', meal: null }), []);
-  const guessed = guessedDay(sheet);
+  const guessed = useMemo(() => guessedDay(sheet), [sheet]);
   const { units, hide: asked } = day.athlete.profile;
   // Hidden from the athlete's own eyes; the coach still reads it.
   const hideEnergy = editable && asked.energy;
@@ -187,7 +189,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
               <DayCautions day={day} targets={targets} />
             </Suspense>
             {targets && <WithoutNumbers targets={targets} />}
-            <Band sheet={sheet} hideEnergy={hideEnergy} onWhy={why} />
+            <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />
             {guessed && <Guessed guessed={guessed} />}
           </div>
           <div className={dock ? 'day-body day-docked' : 'day-body'}>
@@ -195,19 +197,9 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
               <Legend hideEnergy={hideEnergy} />
               <div className="day-beside">
                 <Suspense fallback={<div className="drinks" />}>
-                  <Drinks
-                    day={day}
-                    editable={editable}
-                    onMore={() => tool('water')}
-                    onCaffeine={() => tool('caffeine')}
-                  />
+                  <Drinks day={day} editable={editable} onTool={tool} />
                 </Suspense>
-                <Notes
-                  day={day}
-                  mealId={null}
-                  notes={day.notes.filter((n) => n.mealId === null)}
-                  label="Write beside the day"
-                />
+                <Notes day={day} mealId={null} label="Write beside the day" />
               </div>
               {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
                 <p className="day-empty">
@@ -234,7 +226,13 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
               />
               {sheet.meals.length > 0 && (
                 <Suspense fallback={<p className="weighed second">Weighed:</p>}>
-                  <Weighed day={day} sheet={sheet} />
+                  <Weighed
+                    athleteId={day.athlete.id}
+                    date={day.date}
+                    portions={day.portions}
+                    entries={day.entries}
+                    share={sheet.weighedShare}
+                  />
                 </Suspense>
               )}
             </section>
@@ -242,7 +240,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
           </div>
         </div>
         <div className={dock && editable ? 'day-foot day-foot-docked' : 'day-foot'}>
-          <Landing sheet={sheet} />
+          <Landing nutrients={sheet.nutrients} />
           {editable && (
             <Suspense fallback={<div className="quick" />}>
               <QuickLine

@@ -11,16 +11,32 @@ import {
 import Button from '@mui/material/Button';
 import { offerUndo } from '../shell/undo.ts';
 import { saveEntry, takeStep } from '../sync/index.ts';
+import { fromDay } from './fromDay.ts';
 import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './things.ts';
+
+const READ = {
+  athlete: true,
+  date: true,
+  today: true,
+  season: true,
+  bases: true,
+  meals: true,
+  portions: true,
+  notes: true,
+  entries: true,
+  standing: true,
+  weighIn: true,
+} as const;
+type DrinksDay = Pick<DayDocument, keyof typeof READ>;
 
 const litres = (millilitres: number): string => (millilitres / 1000).toFixed(2).replace(/0$/, '');
 
-export const vesselsOf = (day: DayDocument) =>
+export const vesselsOf = (day: Pick<DayDocument, 'standing'>) =>
   day.standing.flatMap((row: StandingRow) =>
     row.thing.kind === 'vessel' ? [{ id: row.id, row, ...row.thing }] : [],
   );
 
-const cautionsOf = (day: DayDocument): DayCaution[] => {
+const cautionsOf = (day: DrinksDay): DayCaution[] => {
   const { profile } = day.athlete;
   const next = countdown(day.season, day.date);
   return drinkCautions({
@@ -42,13 +58,11 @@ const cautionsOf = (day: DayDocument): DayCaution[] => {
 const Drinks = ({
   day,
   editable,
-  onMore,
-  onCaffeine,
+  onTool,
 }: {
-  day: DayDocument;
+  day: DrinksDay;
   editable: boolean;
-  onMore: () => void;
-  onCaffeine: () => void;
+  onTool: (tool: 'water' | 'caffeine') => void;
 }) => {
   const sum = (done: boolean): number => drinksOf(day, done).reduce((total, d) => total + d.millilitres, 0);
   const [drunk, planned] = [sum(true), sum(false)];
@@ -80,7 +94,7 @@ const Drinks = ({
         {doses.length > 0 && (
           <>
             {' · '}
-            <button type="button" className="linklike" onClick={onCaffeine}>
+            <button type="button" className="linklike" onClick={() => onTool('caffeine')}>
               caffeine {Math.round(doses.reduce((total, d) => total + d.mg, 0))} mg
               {active === undefined ? '' : `, ${Math.round(active)} active`}
             </button>
@@ -94,7 +108,7 @@ const Drinks = ({
               + {v.name} ({v.millilitres} mL)
             </Button>
           ))}
-          <Button size="small" variant="text" onClick={onMore}>
+          <Button size="small" variant="text" onClick={() => onTool('water')}>
             {vessels.length === 0 ? 'Water …' : 'Another amount …'}
           </Button>
         </div>
@@ -111,4 +125,4 @@ const Drinks = ({
   );
 };
 
-export default Drinks;
+export default fromDay(READ, Drinks);

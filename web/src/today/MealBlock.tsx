@@ -1,4 +1,4 @@
-import type { DayDocument, MealRow, NoteRow, PortionRow } from '@maul/contract';
+import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
 import type { MealLine, MealWindow, PortionLine } from '@maul/core';
 import { portionWindow, rangeSpread, windowState } from '@maul/core';
 import Button from '@mui/material/Button';
@@ -204,7 +204,6 @@ export interface MealBlockProps {
   day: DayDocument;
   line: MealLine;
   meal: MealRow;
-  notes: NoteRow[];
   /** What the day's pattern wants of this meal, if it stands at one of its places. */
   wanted?: MealWindow;
   /** Groups of the plate, for a phase that goes by it. */
@@ -220,7 +219,7 @@ export interface MealBlockProps {
 }
 
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
-const PlainMealBlock = ({ day, line, meal, notes, wanted, groups, open, edit }: MealBlockProps) => {
+const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
   return (
@@ -292,13 +291,13 @@ const PlainMealBlock = ({ day, line, meal, notes, wanted, groups, open, edit }: 
             )}
           </div>
         )}
-        <Notes day={day} mealId={meal.id} notes={notes} label={`Write beside meal ${line.number}`} />
+        <Notes day={day} mealId={meal.id} label={`Write beside meal ${line.number}`} />
       </div>
     </article>
   );
 };
 
-/** Of the day a meal needs only whose it is and its own rows, which its line holds: another meal’s change draws nothing here. */
+/** Of the day a meal needs only whose it is, its notes and its own rows, which its line holds: another meal’s change draws nothing here. */
 const sameMeal = (a: MealBlockProps, b: MealBlockProps): boolean =>
   a.line === b.line &&
   a.meal === b.meal &&
@@ -306,7 +305,6 @@ const sameMeal = (a: MealBlockProps, b: MealBlockProps): boolean =>
   a.wanted === b.wanted &&
   a.groups === b.groups &&
   a.edit === b.edit &&
-  a.notes.length === b.notes.length &&
-  a.notes.every((note, i) => note === b.notes[i]);
+  a.day.notes === b.day.notes;
 
 export const MealBlock = memo(PlainMealBlock, sameMeal);

@@ -1,19 +1,18 @@
-import type { DayDocument, NoteRow } from '@maul/contract';
+import type { DayDocument } from '@maul/contract';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { saveNote, useSession } from '../sync/index.ts';
+import { fromDay } from './fromDay.ts';
 
 /** The words beside a day or a meal, and a place to write more. */
-export const Notes = ({
+const PlainNotes = ({
   day,
   mealId,
-  notes,
   label,
 }: {
-  day: DayDocument;
+  day: Pick<DayDocument, 'date' | 'athlete' | 'notes'>;
   mealId: string | null;
-  notes: NoteRow[];
   label: string;
 }) => {
   const { person } = useSession();
@@ -27,20 +26,22 @@ export const Notes = ({
   };
   return (
     <div className="notes">
-      {notes.map((note) => (
-        <p key={note.id} className="note">
-          <b>{note.authorName}:</b> {note.text}
-          {note.authorId === person.id && (
-            <button
-              type="button"
-              className="note-away"
-              onClick={() => saveNote(day, note, note.mealId, note.text, true)}
-            >
-              take back
-            </button>
-          )}
-        </p>
-      ))}
+      {day.notes
+        .filter((n) => n.mealId === mealId)
+        .map((note) => (
+          <p key={note.id} className="note">
+            <b>{note.authorName}:</b> {note.text}
+            {note.authorId === person.id && (
+              <button
+                type="button"
+                className="note-away"
+                onClick={() => saveNote(day, note, note.mealId, note.text, true)}
+              >
+                take back
+              </button>
+            )}
+          </p>
+        ))}
       {open ? (
         <form
           className="note-form"
@@ -75,3 +76,5 @@ export const Notes = ({
     </div>
   );
 };
+
+export const Notes = fromDay({ date: true, athlete: true, notes: true }, PlainNotes);

@@ -1,6 +1,5 @@
 import type { DayDocument, PortionFood } from '@maul/contract';
 import {
-  addDays,
   carbohydrate,
   energyByRules,
   energyOf,
@@ -17,6 +16,7 @@ import {
   type NutrientVector,
   type PanelLine,
   type PanelShare,
+  type SheetFood,
 } from '@maul/core';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
@@ -26,11 +26,10 @@ import DialogTitle from '@mui/material/DialogTitle';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { Rule } from '../rule/index.ts';
 import { oneDecimal, plural, shortDate } from '../shell/show.ts';
-import { call, sentenceOf } from '../sync/index.ts';
+import { partsOf, sentenceOf, useWeekLog } from '../sync/index.ts';
 
 /** An amount as one would say it: three figures, no more. */
 const amount = (value: number): string =>
@@ -49,7 +48,7 @@ const completed = (vector: NutrientVector): NutrientVector => {
   };
 };
 
-const shareOf = (food: PortionFood, grams: number): PanelShare => ({
+const shareOf = (food: SheetFood, grams: number): PanelShare => ({
   foodId: food.id,
   name: food.name.split(',')[0] ?? food.name,
   vector: completed(perGrams(food.per100g, grams)),
@@ -162,13 +161,7 @@ const NutrientsDialog = ({
   const plants = profile.diet === 'plants' || profile.diet === 'vegetarian';
   const [plantsFirst, setPlantsFirst] = useState(plants);
   const person: IntakePerson = { sex, age: yearsOn(birthDate, day.date), vegetarian: plants };
-  const from = addDays(day.date, -6);
-  const week = useQuery({
-    queryKey: ['log', day.athlete.id, from, day.date],
-    queryFn: ({ signal }) =>
-      call('log', { params: { athleteId: day.athlete.id }, query: { from, to: day.date }, signal }),
-    enabled: what === 'week',
-  });
+  const week = useWeekLog(day.athlete.id, day.date);
   const lines = sheet.meals.flatMap((m) => m.lines.map((l) => ({ meal: m, line: l })));
   const chosen = lines.filter(
     ({ meal, line }) => what === 'day' || what === `meal ${meal.id}` || what === `portion ${line.id}`,
@@ -178,19 +171,23 @@ const NutrientsDialog = ({
     const row = rowOf(line.id);
     return row ? [{ food: row.food, grams: line.grams, row }] : [];
   });
+  const beside = what === 'day' ? partsOf({ portions: [], entries: day.entries }) : [];
   const weekDays = week.data?.days.filter((d) => d.portions.some((p) => p.grams !== null)) ?? [];
   const panel = useMemo(
     () =>
       what === 'week'
         ? nutrientPanel(
             weekDays.flatMap((d) =>
-              d.portions.flatMap((p) => (p.grams === null ? [] : [shareOf(p.food, p.grams)])),
+              partsOf(d).flatMap((p) => (p.grams === null ? [] : [shareOf(p.food, p.grams)])),
             ),
             person,
             { days: Math.max(1, weekDays.length), plantsFirst },
           )
         : nutrientPanel(
-            portions.map((p) => shareOf(p.food, p.grams)),
+            [
+              ...portions.map((p) => shareOf(p.food, p.grams)),
+              ...beside.map((p) => shareOf(p.food, p.grams ?? p.plannedGrams ?? 0)),
+            ],
             person,
             { plantsFirst },
           ),

@@ -10,6 +10,7 @@ import {
 } from '@maul/core';
 import Button from '@mui/material/Button';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { fromDay } from './fromDay.ts';
 import { MealBlock, type MealBlockProps } from './MealBlock.tsx';
 import { windowText } from '../shell/show.ts';
 import { RailThing } from './RailThing.tsx';
@@ -50,7 +51,15 @@ const useAnchors = (turnsAt: number, key: unknown) => {
   return [ref, anchors] as const;
 };
 
-const Hours = ({ day, points, height }: { day: DayDocument; points: Anchor[]; height: number }) => {
+const PlainHours = ({
+  day,
+  points,
+  height,
+}: {
+  day: Pick<DayDocument, 'athlete' | 'date' | 'today'>;
+  points: Anchor[];
+  height: number;
+}) => {
   const now = useNow(day.athlete.zone);
   const { dayTurnsAt } = day.athlete;
   const place = railPosition(points, height);
@@ -83,6 +92,8 @@ const Hours = ({ day, points, height }: { day: DayDocument; points: Anchor[]; he
     </svg>
   );
 };
+
+const Hours = fromDay({ athlete: true, date: true, today: true }, PlainHours);
 
 /** A place of the day's pattern at which no meal stands yet. */
 const Place = ({ place, onPlan }: { place: MealWindow; onPlan?: (time: string) => void }) => (
@@ -170,7 +181,6 @@ export const Rail = ({
               day={day}
               line={line}
               meal={meal}
-              notes={day.notes.filter((n) => n.mealId === line.id)}
               wanted={place}
               open={line.id === openId}
               groups={groups}

@@ -1,6 +1,6 @@
 import { isIsoDate, type DaySheet } from '@maul/core';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { LivePortion } from '@maul/core';
 import { deviceToday } from '../shell/device.ts';
@@ -69,7 +69,7 @@ export const TodayPage = () => {
                 <Dock day={day} sheet={sheet} mealId={openId} onLive={setLive} />
               </Suspense>
             )}
-            <StillFits sheet={sheet} />
+            <StillFits nutrients={sheet.nutrients} />
             <WeighInLine key={day.date} day={day} />
           </>
         ) : (
@@ -81,11 +81,11 @@ export const TodayPage = () => {
 };
 
 /** The room that is left in each window, beyond what is planned. */
-const StillFits = ({ sheet }: { sheet: DaySheet }) => (
+const StillFits = memo(({ nutrients }: Pick<DaySheet, 'nutrients'>) => (
   <section className="fits" aria-label="What is left">
     <h2 className="panel-title">What is left of the day</h2>
     {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
-      const { window, eaten, landsState } = sheet.nutrients[key];
+      const { window, eaten, landsState } = nutrients[key];
       if (!window || !landsState) return null;
       const low = Math.max(0, window.low - eaten);
       const high = window.high - eaten;
@@ -109,4 +109,5 @@ const StillFits = ({ sheet }: { sheet: DaySheet }) => (
       );
     })}
   </section>
-);
+));
+StillFits.displayName = 'StillFits';

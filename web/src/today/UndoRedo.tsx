@@ -2,9 +2,10 @@ import type { DayDocument } from '@maul/contract';
 import IconButton from '@mui/material/IconButton';
 import Redo from '@mui/icons-material/Redo';
 import Undo from '@mui/icons-material/Undo';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { plural } from '../shell/show.ts';
 import { takeStep, useDaySteps } from '../sync/index.ts';
+import { fromDay } from './fromDay.ts';
 
 /** A place where Ctrl Z belongs to the text that is typed, or to a dialog. */
 const typing = (target: EventTarget | null): boolean =>
@@ -14,22 +15,22 @@ const typing = (target: EventTarget | null): boolean =>
     target.closest('[role="dialog"]') !== null);
 
 /** Takes back what was done on the day, step by step, and does it again; by keyboard Ctrl Z and Ctrl Shift Z. */
-export const UndoRedo = ({ day }: { day: DayDocument }) => {
+const PlainUndoRedo = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date'> }) => {
   const { undo, redo } = useDaySteps(day);
   const [said, setSaid] = useState('');
-  const latest = useRef(day);
-  useEffect(() => {
-    latest.current = day;
-  }, [day]);
-  const take = (way: 'undo' | 'redo'): void => {
-    const step = takeStep(latest.current, way);
-    if (!step) return;
-    const left =
-      step.left > 0
-        ? ` ${plural(step.left, 'row was', 'rows were')} changed elsewhere since and left alone.`
-        : '';
-    setSaid(`${way === 'undo' ? 'Taken back' : 'Done again'}: ${step.label}.${left}`);
-  };
+  const { athlete, date } = day;
+  const take = useCallback(
+    (way: 'undo' | 'redo'): void => {
+      const step = takeStep({ athlete, date }, way);
+      if (!step) return;
+      const left =
+        step.left > 0
+          ? ` ${plural(step.left, 'row was', 'rows were')} changed elsewhere since and left alone.`
+          : '';
+      setSaid(`${way === 'undo' ? 'Taken back' : 'Done again'}: ${step.label}.${left}`);
+    },
+    [athlete, date],
+  );
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey || typing(event.target)) return;
@@ -40,7 +41,7 @@ export const UndoRedo = ({ day }: { day: DayDocument }) => {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  }, [take]);
   return (
     <span className="undo-redo">
       <IconButton
@@ -67,3 +68,5 @@ export const UndoRedo = ({ day }: { day: DayDocument }) => {
     </span>
   );
 };
+
+export const UndoRedo = fromDay({ athlete: true, date: true }, PlainUndoRedo);

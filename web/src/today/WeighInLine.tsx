@@ -5,9 +5,10 @@ import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { bodyFigure, toKg } from '../shell/units.ts';
 import { saveWeighIn } from '../sync/index.ts';
+import { fromDay } from './fromDay.ts';
 
 /** The morning on the scale: one number, with the sentence that one morning decides nothing. */
-export const WeighInLine = ({ day }: { day: DayDocument }) => {
+const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' | 'today' | 'weighIn'> }) => {
   const { units, hide } = day.athlete.profile;
   const shown = day.weighIn ? bodyFigure(day.weighIn.kg, units) : '';
   const [text, setText] = useState(hide.weight ? '' : shown);
@@ -48,3 +49,8 @@ export const WeighInLine = ({ day }: { day: DayDocument }) => {
     </form>
   );
 };
+
+export const WeighInLine = fromDay(
+  { athlete: true, date: true, today: true, weighIn: true },
+  PlainWeighInLine,
+);

@@ -1,52 +1,40 @@
 import type { DayDocument } from '@maul/contract';
-import { addDays, amountsOf, perGrams, SOFT_BELOW, weighedShare, type DaySheet } from '@maul/core';
-import { useQuery } from '@tanstack/react-query';
-import { call } from '../sync/index.ts';
+import { amountsOf, perGrams, SOFT_BELOW, weighedShare, type Method } from '@maul/core';
+import { memo, useMemo } from 'react';
+import { partsOf, useWeekLog } from '../sync/index.ts';
 
 const percent = (share: number | undefined): string =>
   share === undefined ? '–' : `${Math.round(share * 100)} %`;
 
+/** What was measured of a day, with its energy. */
+const measuredOf = (day: Parameters<typeof partsOf>[0]): { kcal: number; method: Method }[] =>
+  partsOf(day).flatMap(({ food, grams, method }) =>
+    grams === null || method === null
+      ? []
+      : [{ kcal: amountsOf(perGrams(food.per100g, grams), 'total').ENERC ?? 0, method }],
+  );
+
 /** How much of the energy came off a scale: of this day, and of the week that ends on it. */
-const Weighed = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) => {
-  const from = addDays(day.date, -6);
-  const { data } = useQuery({
-    queryKey: ['week-log', day.athlete.id, day.date],
-    queryFn: ({ signal }) =>
-      call('log', { params: { athleteId: day.athlete.id }, query: { from, to: day.date }, signal }),
-    staleTime: 60_000,
-  });
-  const week =
-    data &&
-    weighedShare(
-      data.days
-        .filter((d) => d.date !== day.date)
-        .flatMap((d) => d.portions)
-        .concat(
-          day.portions.map(({ mealId, food, grams, plannedGrams, method }) => ({
-            mealId,
-            food,
-            grams,
-            plannedGrams,
-            method,
-          })),
-        )
-        .flatMap((p) =>
-          p.grams === null || p.method === null
-            ? []
-            : [
-                {
-                  kcal: amountsOf(perGrams(p.food.per100g, p.grams), 'total').ENERC ?? 0,
-                  method: p.method,
-                },
-              ],
-        ),
-    );
+const Weighed = ({
+  athleteId,
+  date,
+  portions,
+  entries,
+  share,
+}: {
+  athleteId: string;
+  /** The part of this day. */
+  share: number | undefined;
+} & Pick<DayDocument, 'date' | 'portions' | 'entries'>) => {
+  const { data } = useWeekLog(athleteId, date);
+  const before = useMemo(() => data?.days.filter((d) => d.date !== date).flatMap(measuredOf), [data, date]);
+  const week = before && weighedShare([...before, ...measuredOf({ portions, entries })]);
   return (
     <p className="second weighed" title="The part of the energy that came off a scale">
-      Weighed: {percent(sheet.weighedShare)} of this day, {percent(week)} of the week
+      Weighed: {percent(share)} of this day, {percent(week)} of the week
       {week !== undefined && week < SOFT_BELOW ? ', so the week’s intake is soft' : ''}.
     </p>
   );
 };
 
-export default Weighed;
+export default memo(Weighed);

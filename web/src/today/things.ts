@@ -70,7 +70,7 @@ export const inDayOrder = (entries: readonly DayEntryRow[], turnsAt: number): Da
   );
 
 /** Water of a day, drunk or still planned. */
-export const drinksOf = (day: DayDocument, done: boolean): Drink[] =>
+export const drinksOf = (day: Pick<DayDocument, 'athlete' | 'entries'>, done: boolean): Drink[] =>
   day.entries.flatMap((e) =>
     e.thing.kind === 'water' && e.thing.done === done
       ? [{ millilitres: e.thing.millilitres, minutes: minutesIntoDay(e.time, day.athlete.dayTurnsAt) }]
@@ -78,7 +78,10 @@ export const drinksOf = (day: DayDocument, done: boolean): Drink[] =>
   );
 
 /** Caffeine of a day as far as its foods and supplements state it; `planned` too when it is asked for. */
-export const caffeineOf = (day: DayDocument, planned = false): CaffeineDose[] => {
+export const caffeineOf = (
+  day: Pick<DayDocument, 'athlete' | 'meals' | 'portions' | 'entries'>,
+  planned = false,
+): CaffeineDose[] => {
   const at = (time: string): number => minutesIntoDay(time, day.athlete.dayTurnsAt);
   const eaten = day.portions.flatMap((p): CaffeineDose[] => {
     const meal = day.meals.find((m) => m.id === p.mealId);
@@ -95,11 +98,13 @@ export const caffeineOf = (day: DayDocument, planned = false): CaffeineDose[] =>
 };
 
 /** Grams of alcohol drunk on a day, as far as its foods state it. */
-export const alcoholOf = (day: DayDocument): number =>
+export const alcoholOf = (day: Pick<DayDocument, 'portions'>): number =>
   day.portions.reduce((sum, p) => sum + ((p.food.per100g.ALC ?? 0) * (p.grams ?? 0)) / 100, 0);
 
 /** Water in what was eaten, mL, and whether some food does not state it. */
-export const waterInFood = (day: DayDocument): { millilitres: number; atLeast: boolean } => {
+export const waterInFood = (
+  day: Pick<DayDocument, 'portions'>,
+): { millilitres: number; atLeast: boolean } => {
   const eaten = day.portions.filter((p) => p.grams !== null);
   return {
     millilitres: eaten.reduce((sum, p) => sum + ((p.food.per100g.WATER ?? 0) * (p.grams ?? 0)) / 100, 0),

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQueries } from '@tanstack/react-query';
-import { useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { call, dayQuery, queryClient, sentenceOf, useSession } from '../../sync/index.ts';
 import { useUnits } from '../../shell/units.ts';
 import { FoodLine } from '../../foods/FoodSearch.tsx';
@@ -89,6 +89,26 @@ const Line = ({
   }
 };
 
+type Unmarked = 'plan' | 'true' | 'eye';
+
+/** What an amount without a mark is. */
+const How = memo(({ how, onHow }: { how: Unmarked; onHow: (how: Unmarked) => void }) => (
+  <TextField
+    select
+    fullWidth={false}
+    size="small"
+    label="Unmarked is"
+    value={how}
+    onChange={(e) => onHow(e.target.value as Unmarked)}
+    className="quick-how"
+  >
+    <MenuItem value="plan">planned</MenuItem>
+    <MenuItem value="true">weighed</MenuItem>
+    <MenuItem value="eye">by eye</MenuItem>
+  </TextField>
+));
+How.displayName = 'How';
+
 export interface QuickLineProps {
   day: DayDocument;
   sheet: DaySheet;
@@ -104,7 +124,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
   const [text, setText] = useState('');
   const [caret, setCaret] = useState(0);
   const [answers, setAnswers] = useState(NO_ANSWERS);
-  const [how, setHow] = useState<'plan' | 'true' | 'eye'>(day.date < day.today ? 'true' : 'plan');
+  const [how, setHow] = useState<Unmarked>(day.date < day.today ? 'true' : 'plan');
   const [active, setActive] = useState(-1);
   const [fault, setFault] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -275,19 +295,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
             },
           }}
         />
-        <TextField
-          select
-          fullWidth={false}
-          size="small"
-          label="Unmarked is"
-          value={how}
-          onChange={(e) => setHow(e.target.value as typeof how)}
-          className="quick-how"
-        >
-          <MenuItem value="plan">planned</MenuItem>
-          <MenuItem value="true">weighed</MenuItem>
-          <MenuItem value="eye">by eye</MenuItem>
-        </TextField>
+        <How how={how} onHow={setHow} />
         <Button variant="contained" disabled={!can} onClick={() => void keep()}>
           Add
         </Button>
