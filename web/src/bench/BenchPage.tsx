@@ -3,11 +3,10 @@ import Button from '@mui/material/Button';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Rule } from '../rule/index.ts';
-import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { NUTRIENT_NAMES, whole, windowText } from '../shell/show.ts';
 import { UnitsContext } from '../shell/units.ts';
-import { sheetOf, targetsOf, useDay, useKitchen, useSession } from '../sync/index.ts';
+import { sheetOf, useKitchen, useOwnDay, useSession, useTargets } from '../sync/index.ts';
 import { BenchPanel } from './BenchPanel.tsx';
 import { Source } from './Source.tsx';
 import { useScaleSource } from './sources.ts';
@@ -45,11 +44,8 @@ const DayRules = ({ sheet, hideEnergy }: { sheet: DaySheet; hideEnergy: boolean 
 export const BenchPage = () => {
   const { person } = useSession();
   const { mealId: wanted } = useParams();
-  const guess = deviceToday();
-  const first = useDay(person.id, guess);
-  const date = first.data?.today ?? guess;
-  const { day, error, refetch } = useDay(person.id, date);
-  const targets = useMemo(() => day && targetsOf(day), [day]);
+  const { day, error, refetch } = useOwnDay();
+  const targets = useTargets(day);
   const mealId = useMemo(() => {
     if (!day || wanted !== undefined) return wanted;
     const meals = [...day.meals].sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));

@@ -5,11 +5,19 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { Rule } from '../rule/index.ts';
-import { deviceToday } from '../shell/device.ts';
 import { gramsText, longDate, NUTRIENT_NAMES, whole } from '../shell/show.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { bodyText, energyFigure, useUnits } from '../shell/units.ts';
-import { asPlanned, sentenceOf, sheetOf, takeStep, targetsOf, useDay, writeChanges } from '../sync/index.ts';
+import {
+  asPlanned,
+  sentenceOf,
+  sheetOf,
+  takeStep,
+  targetsOf,
+  useDay,
+  useOwnDay,
+  writeChanges,
+} from '../sync/index.ts';
 
 const Column = ({
   athleteId,
@@ -130,8 +138,7 @@ export const Beside = ({
   dates: readonly IsoDate[];
   onDrop: (date: string) => void;
 }) => {
-  const { day: today } = useDay(athleteId, deviceToday());
-  const { day: own } = useDay(athleteId, today?.today ?? deviceToday());
+  const { day: own } = useOwnDay();
   return (
     <section className="beside" aria-label="Beside each other">
       {dates.map((date) => (

@@ -9,8 +9,7 @@ import { useDeferredValue, useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { plural, shortDate, whole } from '../shell/show.ts';
 import { bodyText, energyText, UnitsContext, useUnits } from '../shell/units.ts';
-import { call, sentenceOf, useDay, useSession } from '../sync/index.ts';
-import { deviceToday } from '../shell/device.ts';
+import { call, sentenceOf, useOwnDay, useSession } from '../sync/index.ts';
 import { Beside } from './Beside.tsx';
 import './find.css';
 
@@ -104,7 +103,7 @@ export const FindPage = () => {
   const { person } = useSession();
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState<readonly string[]>([]);
-  const { day } = useDay(person.id, deviceToday());
+  const { day } = useOwnDay();
   const text = useDeferredValue(search.toString());
   const asked = askedOf(new URLSearchParams(text));
   const { data, error, isPending } = useQuery({

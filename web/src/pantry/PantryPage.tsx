@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { deviceToday } from '../shell/device.ts';
 import { UnitsContext } from '../shell/units.ts';
-import { useDay, useSession } from '../sync/index.ts';
+import { useOwnDay, useSession } from '../sync/index.ts';
 import { ContainersPanel, YieldsPanel } from './KitchenPanels.tsx';
 import { FoodsPanel } from './FoodsPanel.tsx';
 import { ImportPanel } from './ImportPanel.tsx';
@@ -22,7 +22,7 @@ export const PantryPage = () => {
   const { person } = useSession();
   const [search, setSearch] = useSearchParams();
   const part = PARTS.find(([key]) => key === search.get('part'))?.[0] ?? 'foods';
-  const { day } = useDay(person.id, deviceToday());
+  const { day } = useOwnDay();
   useEffect(() => {
     document.title = 'Maul, pantry';
   }, []);

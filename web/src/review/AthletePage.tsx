@@ -1,5 +1,5 @@
 import { isIsoDate } from '@maul/core';
-import { useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
@@ -15,6 +15,7 @@ export const AthletePage = () => {
   const { day, error, refetch } = useDay(athleteId, date);
   const targets = useTargets(day);
   const sheet = useMemo(() => day && sheetOf(day, targets), [day, targets]);
+  const to = useCallback((d: string) => `/athletes/${athleteId}/${d}`, [athleteId]);
   useEffect(() => {
     document.title = day ? `Maul, ${day.athlete.name}` : 'Maul';
   }, [day]);
@@ -25,7 +26,7 @@ export const AthletePage = () => {
       day={day}
       sheet={sheet}
       targets={targets}
-      to={(d) => `/athletes/${athleteId}/${d}`}
+      to={to}
       editable={false}
       above={
         <p className="athlete-line">

@@ -1,11 +1,10 @@
 import type { DayDocument, OrderRow } from '@maul/contract';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
 import { orderText } from '../shell/orderText.ts';
 import { longDate } from '../shell/show.ts';
-import { call, queryClient, sentenceOf, useDay, useSession } from '../sync/index.ts';
+import { call, queryClient, sentenceOf, useOwnDay, useSession } from '../sync/index.ts';
 import { OrderPanel } from './OrderPanel.tsx';
 import './review.css';
 
@@ -48,7 +47,7 @@ export const OrdersPage = () => {
     queryKey: ['orders', person.id],
     queryFn: () => call('orders', { params: { athleteId: person.id } }),
   });
-  const { day } = useDay(person.id, deviceToday());
+  const { day } = useOwnDay();
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data || !day) return <p className="waiting">Reading the orders …</p>;
   return (

@@ -46,11 +46,14 @@ const rowOf = <R extends Row>(entry: OutboxEntry, before: R | undefined, extra: 
 /** A row as the server has kept it. */
 export type SavedRow = ResponseOf<OutboxRoute>;
 
-/** Rows with one of them new, changed or gone; what is there in a newer version stays. */
-export const putRow = <R extends Row>(rows: R[], row: R): R[] =>
-  rows.some((r) => r.id === row.id && r.version > row.version)
-    ? rows
-    : [...rows.filter((r) => r.id !== row.id), ...(row.deleted ? [] : [row])];
+/** Rows with one of them new, changed in its place, or gone; what is there in a newer version stays. */
+export const putRow = <R extends Row>(rows: R[], row: R): R[] => {
+  const known = rows.find((r) => r.id === row.id);
+  if (known && known.version > row.version) return rows;
+  if (row.deleted) return rows.filter((r) => r !== known);
+  // In its place: rows that move would all be drawn anew.
+  return known ? rows.map((r) => (r === known ? row : r)) : [...rows, row];
+};
 
 const inOrder = (portions: PortionRow[]): PortionRow[] =>
   [...portions].sort((a, b) => a.position - b.position || a.id.localeCompare(b.id));

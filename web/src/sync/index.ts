@@ -8,6 +8,7 @@ export {
   sessionQuery,
   useDay,
   useLiveSession,
+  useOwnDay,
   useSession,
   useTargets,
 } from './session.ts';

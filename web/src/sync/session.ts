@@ -2,8 +2,9 @@ import type { DayDocument, ResponseOf, Session, StandingRow } from '@maul/contra
 import { EVENTS_PATH, ChangeEvent } from '@maul/contract';
 import { dayTargets, type DayTargets } from '@maul/core';
 import { QueryClient, useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
+import { deviceToday } from '../shell/device.ts';
 import { ApiProblem, call, Unreachable } from './api.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
@@ -180,14 +181,23 @@ export const dayQuery = (personId: string, athleteId: string, date: string) => (
 /** A day with this device's unsent changes on it. */
 export const useDay = (athleteId: string, date: string) => {
   const { person } = useSession();
-  const query = useQuery(dayQuery(person.id, athleteId, date));
+  // Only what is named draws: a fetch in the background changes nothing of it.
+  const { data, error, refetch } = useQuery(dayQuery(person.id, athleteId, date));
   // Changes that show elsewhere draw nothing here.
   const entries = useOutbox(useShallow((s) => pendingOn(s.entries, athleteId, date)));
-  const day = useMemo(
-    () => query.data && withPending(query.data, entries, person),
-    [query.data, entries, person],
-  );
-  return { ...query, day };
+  const day = useMemo(() => data && withPending(data, entries, person), [data, entries, person]);
+  return { day, error, refetch };
+};
+
+/** The day of who is signed in: the one that is asked for, else the present one as their own clock counts it. */
+export const useOwnDay = (asked?: string) => {
+  const { person } = useSession();
+  const [guess] = useState(deviceToday);
+  const { data: today } = useQuery({
+    ...dayQuery(person.id, person.id, asked ?? guess),
+    select: (day) => day.today,
+  });
+  return useDay(person.id, asked ?? today ?? guess);
 };
 
 /** The targets of a day; the same object until what they are made from changes. */

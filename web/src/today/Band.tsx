@@ -72,7 +72,7 @@ const BandRule = memo(({ id, line, onWhy }: BandRuleProps) => {
 BandRule.displayName = 'BandRule';
 
 /** The rules of the day: what is eaten, planned, wanted, and how sure. */
-export const Band = ({
+export const Band = memo(({
   nutrients,
   hideEnergy,
   onWhy,
@@ -85,4 +85,5 @@ export const Band = ({
       <BandRule key={key} id={key} line={nutrients[key]} onWhy={onWhy} />
     ))}
   </div>
-);
+));
+Band.displayName = 'Band';

@@ -1,16 +1,24 @@
 import type { DayDocument } from '@maul/contract';
 import { addDays, countdown, localMoment, phaseName, phaseWeek, type DayTargets } from '@maul/core';
-import type { ReactNode } from 'react';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
 import { deviceZone } from '../shell/device.ts';
 import { longDate, weeksAndDays } from '../shell/show.ts';
+import type { Tool } from './DayMenu.tsx';
+import { fromDay } from './fromDay.ts';
+import { UndoRedo } from './UndoRedo.tsx';
+
+const DayMenu = lazy(() => import('./DayMenu.tsx'));
+
+const READ = { athlete: true, date: true, today: true, season: true } as const;
+type HeadDay = Pick<DayDocument, keyof typeof READ>;
 
 const placeName = (zone: string): string => zone.split('/').at(-1)?.replaceAll('_', ' ') ?? zone;
 
 /** True on the athlete's own device when its clock shows another time than the zone in which their days are counted. */
-const elsewhere = (day: DayDocument): boolean => {
+const elsewhere = (day: HeadDay): boolean => {
   if (day.date !== day.today) return false;
   const now = new Date();
   const [here, home] = [localMoment(now, deviceZone()), localMoment(now, day.athlete.zone)];
@@ -18,7 +26,7 @@ const elsewhere = (day: DayDocument): boolean => {
 };
 
 /** Where the day stands in the season, in words. */
-const placeOf = (day: DayDocument, targets: DayTargets | undefined): string => {
+const placeOf = (day: HeadDay, targets: DayTargets | undefined): string => {
   const parts: string[] = [];
   if (targets) {
     const { week, of } = phaseWeek(targets.phase, day.date);
@@ -35,17 +43,17 @@ const placeOf = (day: DayDocument, targets: DayTargets | undefined): string => {
   return parts.join(' · ');
 };
 
-export const DayHead = ({
+const PlainDayHead = ({
   day,
   targets,
   to,
-  tools,
+  onTool,
 }: {
-  day: DayDocument;
+  day: HeadDay;
   targets: DayTargets | undefined;
   to: (date: string) => string;
-  /** What can be done with the day. */
-  tools?: ReactNode;
+  /** Opens a tool; without it the day is read and not worked on. */
+  onTool?: (tool: Tool) => void;
 }) => (
   <div className="day-head">
     <div className="day-title">
@@ -59,7 +67,14 @@ export const DayHead = ({
           <ChevronRight fontSize="small" />
         </Link>
       </nav>
-      {tools}
+      {onTool && (
+        <>
+          <UndoRedo day={day} />
+          <Suspense fallback={null}>
+            <DayMenu date={day.date} onTool={onTool} />
+          </Suspense>
+        </>
+      )}
     </div>
     <p className="second">{placeOf(day, targets)}</p>
     {elsewhere(day) && (
@@ -70,3 +85,5 @@ export const DayHead = ({
     )}
   </div>
 );
+
+export const DayHead = fromDay(READ, PlainDayHead);

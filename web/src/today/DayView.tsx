@@ -12,13 +12,11 @@ import { DayHead } from './DayHead.tsx';
 import { Notes } from './Notes.tsx';
 import { Guessed } from './Guesses.tsx';
 import { Rail } from './Rail.tsx';
-import { UndoRedo } from './UndoRedo.tsx';
 import type { Open } from './DayDialogs.tsx';
 import './today.css';
 
 // Dialogs come when they are opened: the first page stays light.
 const DayCautions = lazy(() => import('./DayCautions.tsx'));
-const DayMenu = lazy(() => import('./DayMenu.tsx'));
 const Drinks = lazy(() => import('./Drinks.tsx'));
 const QuickLine = lazy(() => import('./quick/QuickLine.tsx'));
 const Weighed = lazy(() => import('./Weighed.tsx'));
@@ -160,21 +158,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
         <div className="day-scroll">
           <div className="day-top">
             <div className="day-topline">
-              <DayHead
-                day={day}
-                targets={targets}
-                to={to}
-                tools={
-                  editable ? (
-                    <>
-                      <UndoRedo day={day} />
-                      <Suspense fallback={null}>
-                        <DayMenu date={day.date} onTool={tool} />
-                      </Suspense>
-                    </>
-                  ) : undefined
-                }
-              />
+              <DayHead day={day} targets={targets} to={to} onTool={editable ? tool : undefined} />
               {above}
             </div>
             {targets?.problems.map((problem) => (

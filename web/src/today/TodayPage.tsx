@@ -1,11 +1,10 @@
 import { isIsoDate, type DaySheet } from '@maul/core';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Navigate, useParams } from 'react-router';
 import type { LivePortion } from '@maul/core';
-import { deviceToday } from '../shell/device.ts';
 import { Fault } from '../shell/Fault.tsx';
-import { sheetOf, useDay, useTargets, useSession } from '../sync/index.ts';
+import { sheetOf, useOwnDay, useTargets } from '../sync/index.ts';
 import { DayView } from './DayView.tsx';
 import { Offers } from './Offers.tsx';
 import { OrderStrip } from './OrderStrip.tsx';
@@ -20,12 +19,9 @@ const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
 
 /** The athlete's day. */
 export const TodayPage = () => {
-  const { person } = useSession();
   const { date: asked } = useParams();
-  const [guess] = useState(deviceToday);
-  const probe = useDay(person.id, asked !== undefined && isIsoDate(asked) ? asked : guess);
-  const date = asked !== undefined && isIsoDate(asked) ? asked : (probe.data?.today ?? guess);
-  const { day, error, refetch } = useDay(person.id, date);
+  const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
+  const { day, error, refetch } = useOwnDay(wanted);
   const [live, setLive] = useState<LivePortion | undefined>();
   const targets = useTargets(day);
   const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
@@ -36,10 +32,12 @@ export const TodayPage = () => {
   const isToday = day?.date === day?.today;
   const openId = isToday ? nextMeal(planned) : undefined;
   const wide = useMediaQuery('(min-width: 1180px)');
+  const today = day?.today;
+  const to = useCallback((d: string) => (d === today ? '/today' : `/today/${d}`), [today]);
   useEffect(() => {
     document.title = day ? `Maul, ${day.date}` : 'Maul';
   }, [day]);
-  if (asked !== undefined && !isIsoDate(asked)) return <Navigate to="/today" replace />;
+  if (asked !== wanted) return <Navigate to="/today" replace />;
   if (error && !day) return <Fault error={error} again={() => void refetch()} />;
   if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
@@ -57,7 +55,7 @@ export const TodayPage = () => {
       day={day}
       sheet={sheet}
       targets={targets}
-      to={(d) => (d === day.today ? '/today' : `/today/${d}`)}
+      to={to}
       editable
       openId={openId}
       above={above}
