@@ -144,25 +144,31 @@ const zero = <T>(value: T): Record<TargetKey, T> => ({
   FIBTG: value,
 });
 
+/** Lines as they were last computed. A portion is never changed in place, so the same portion has the same line. */
+const knownLines = new WeakMap<SheetPortion, { eaten: boolean; carbBasis: CarbBasis; line: PortionLine }>();
+
 const portionLine = (
   portion: SheetPortion,
   eaten: boolean,
   carbBasis: CarbBasis,
   live?: LivePortion,
 ): PortionLine => {
-  const isLive = live?.portionId === portion.id;
-  const now: SheetPortion = isLive
-    ? { ...portion, grams: live.grams, method: 'scale', division: live.division, trail: null }
-    : portion;
-  const grams = now.grams ?? now.plannedGrams ?? 0;
-  const measured = eaten ? 'eaten' : 'measured';
-  return {
-    id: portion.id,
-    portion: now,
-    state: isLive ? 'live' : now.grams === null ? 'planned' : measured,
-    grams,
-    amounts: amountsOf(perGrams(portion.food.per100g, grams), carbBasis),
-  };
+  if (live?.portionId === portion.id) {
+    const { grams, division } = live;
+    return lineOf({ ...portion, grams, method: 'scale', division, trail: null }, 'live', carbBasis);
+  }
+  const known = knownLines.get(portion);
+  if (known?.eaten === eaten && known.carbBasis === carbBasis) return known.line;
+  const state = portion.grams === null ? 'planned' : eaten ? 'eaten' : 'measured';
+  const line = lineOf(portion, state, carbBasis);
+  knownLines.set(portion, { eaten, carbBasis, line });
+  return line;
+};
+
+const lineOf = (portion: SheetPortion, state: PortionLine['state'], carbBasis: CarbBasis): PortionLine => {
+  const grams = portion.grams ?? portion.plannedGrams ?? 0;
+  const amounts = amountsOf(perGrams(portion.food.per100g, grams), carbBasis);
+  return { id: portion.id, portion, state, grams, amounts };
 };
 
 const mealLine = (meal: SheetMeal, number: number, carbBasis: CarbBasis, live?: LivePortion): MealLine => {

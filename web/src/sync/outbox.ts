@@ -126,7 +126,8 @@ export class Outbox {
     };
     this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
     void this.keeper.put(entry);
-    void this.flush();
+    // What the hand did shows first; it is sent right after.
+    setTimeout(() => void this.flush());
   }
 
   /** Gives up a refused change; what the server has stays. */
