@@ -21,6 +21,8 @@ const project = (name, extra = {}) => ({
 export default {
   testTimeout: 60_000,
   forceExit: false,
+  // Jest leaves a core free by default; nothing else runs beside it.
+  maxWorkers: '100%',
   projects: [
     project('core'),
     project('contract'),

@@ -16,6 +16,19 @@ const run = (command, args, env = {}) =>
     child.on('error', () => done(1));
     child.on('exit', (code) => done(code ?? 1));
   });
+/** A command, and what it said, once it has ended. */
+const heard = (command, args) =>
+  new Promise((done) => {
+    let said = '';
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const hear = (part) => {
+      said += part.toString();
+    };
+    child.stdout.on('data', hear);
+    child.stderr.on('data', hear);
+    child.on('error', (error) => done({ code: 1, said: String(error) }));
+    child.on('close', (code) => done({ code: code ?? 1, said: said.trim() }));
+  });
 const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : undefined);
 
 let passed = 0;
@@ -31,11 +44,13 @@ try {
   ensurePackages({ chromium: true });
   ensureModules();
 
-  for (const check of ['types', 'lint', 'boundaries', 'format:check']) {
-    console.log(`\n— ${check}`);
-    const code = await run('npm', ['run', '--silent', check]);
+  // Side by side, each with its words in one piece.
+  const checks = ['types', 'lint', 'boundaries', 'format:check'].map(async (check) => {
+    const { code, said } = await heard('npm', ['run', '--silent', check]);
+    console.log(`\n— ${check}\n${said}`);
     count(code === 0 ? 1 : 0, code === 0 ? 0 : 1);
-  }
+  });
+  await Promise.all(checks);
 
   console.log('\n— unit and server tests');
   const unit = join(scratch, 'unit.json');

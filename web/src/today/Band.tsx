@@ -72,18 +72,20 @@ const BandRule = memo(({ id, line, onWhy }: BandRuleProps) => {
 BandRule.displayName = 'BandRule';
 
 /** The rules of the day: what is eaten, planned, wanted, and how sure. */
-export const Band = memo(({
-  nutrients,
-  hideEnergy,
-  onWhy,
-}: Pick<DaySheet, 'nutrients'> & {
-  hideEnergy: boolean;
-  onWhy: (key: TargetKey) => void;
-}) => (
-  <div className="band">
-    {TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => (
-      <BandRule key={key} id={key} line={nutrients[key]} onWhy={onWhy} />
-    ))}
-  </div>
-));
+export const Band = memo(
+  ({
+    nutrients,
+    hideEnergy,
+    onWhy,
+  }: Pick<DaySheet, 'nutrients'> & {
+    hideEnergy: boolean;
+    onWhy: (key: TargetKey) => void;
+  }) => (
+    <div className="band">
+      {TARGET_KEYS.filter((key) => !(hideEnergy && key === 'ENERC')).map((key) => (
+        <BandRule key={key} id={key} line={nutrients[key]} onWhy={onWhy} />
+      ))}
+    </div>
+  ),
+);
 Band.displayName = 'Band';

@@ -85,7 +85,7 @@ const NewMeal = ({ day, onClose, onAdded }: Pick<MealDialogProps, 'day' | 'onClo
         value={time}
         onChange={setTime}
         turnsAt={day.athlete.dayTurnsAt}
-        helper="Meals are numbered by their time. Before 04:00 it is still the day before."
+        helper={`Meals are numbered by their time. Before ${clockOf(day.athlete.dayTurnsAt)} it is still the day before.`}
       />
     </FormDialog>
   );

@@ -26,6 +26,8 @@ const HELD: readonly Tagname[] = [
   'ENERC', 'PROCNT', 'CAFFN', 'VITD', 'VITB12', 'FE', 'ZN', 'MG', 'CA', 'K', 'NA', 'ID', 'SE', 'VITC', 'F20D5N3', 'F22D6N3', 'FOLDFE', 'VITB6A',
 ]; // prettier-ignore
 
+const MOST_TIMES = 8;
+
 const EMPTY: Supplement = {
   kind: 'supplement',
   name: '',
@@ -50,13 +52,25 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
   const dose = Number(amount.replace(',', '.'));
   const timeList = times.split(/[,\s]+/).filter((t) => t !== '');
   const badTime = timeList.find((t) => !/^([01]\d|2[0-3]):[0-5]\d$/.test(t));
+  const amountOf = (value: string): number => Number(value.replace(',', '.'));
+  const badAmount = (value: string): boolean => value.trim() !== '' && !(amountOf(value) >= 0);
   const nutrients: Partial<Record<Tagname, number>> = {};
-  for (const { tag, value } of held) {
-    const number = Number(value.replace(',', '.'));
-    if (isTagname(tag) && value.trim() !== '' && number >= 0) nutrients[tag] = number;
-  }
+  for (const { tag, value } of held)
+    if (isTagname(tag) && value.trim() !== '') nutrients[tag] = amountOf(value);
   const never = substanceCaution(name);
-  const can = name.trim() !== '' && dose > 0 && unit.trim() !== '' && !badTime && !never;
+  const timeFault =
+    badTime !== undefined
+      ? `${badTime} is no time of the day.`
+      : timeList.length > MOST_TIMES
+        ? `At most ${MOST_TIMES} times a day.`
+        : undefined;
+  const can =
+    name.trim() !== '' &&
+    dose > 0 &&
+    unit.trim() !== '' &&
+    timeFault === undefined &&
+    !held.some((h) => badAmount(h.value)) &&
+    !never;
   const keep = (): void => {
     const thing: Supplement = {
       kind: 'supplement',
@@ -64,8 +78,8 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
       dose: { amount: dose, unit: unit.trim() },
       counted,
       certified,
-      nutrients: nutrients,
-      times: timeList.slice(0, 8),
+      nutrients,
+      times: timeList,
     };
     saveStanding(day, row, thing, thing.name);
     onClose();
@@ -98,10 +112,8 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
         label="Times"
         value={times}
         onChange={(e) => setTimes(e.target.value)}
-        error={badTime !== undefined}
-        helperText={
-          badTime === undefined ? 'As 07:00, 21:30; empty for whenever.' : `${badTime} is no time of the day.`
-        }
+        error={timeFault !== undefined}
+        helperText={timeFault ?? 'As 07:00, 21:30; empty for whenever.'}
       />
       <TextField
         select
@@ -142,6 +154,8 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
               size="small"
               label="Amount"
               value={value}
+              error={badAmount(value)}
+              helperText={badAmount(value) ? 'A number, or empty for unknown.' : undefined}
               onChange={(e) =>
                 setHeld((all) => all.map((h, j) => (j === i ? { ...h, value: e.target.value } : h)))
               }

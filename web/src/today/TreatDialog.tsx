@@ -5,7 +5,7 @@ import { FormDialog } from '../shell/FormDialog.tsx';
 import { gramsText, oneDecimal } from '../shell/show.ts';
 import { offerUndo } from '../shell/undo.ts';
 import { energyText, useUnits } from '../shell/units.ts';
-import { addMeal, addPortion, asStep, sentenceOf, takeStep } from '../sync/index.ts';
+import { addMeal, addPortion, asStep, partsOf, sentenceOf, takeStep } from '../sync/index.ts';
 import '../foods/foods.css';
 import { swapFoodOf, useFoodsToHand, type HandFood } from './toHand.ts';
 
@@ -21,13 +21,11 @@ const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DayShee
     vegetarian: profile.diet === 'vegetarian' || profile.diet === 'plants',
   };
   const panel = nutrientPanel(
-    sheet.meals.flatMap((m) =>
-      m.lines.map((l) => ({
-        foodId: l.portion.food.id,
-        name: l.portion.food.name,
-        vector: perGrams(l.portion.food.per100g, l.grams),
-      })),
-    ),
+    partsOf(day).map(({ food, grams, plannedGrams }) => ({
+      foodId: food.id,
+      name: food.name,
+      vector: perGrams(food.per100g, grams ?? plannedGrams ?? 0),
+    })),
     person,
   );
   // What some foods do not state may be met all the same: only what all of them state is held against the day.
