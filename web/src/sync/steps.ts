@@ -157,8 +157,10 @@ export const takeStep = (place: Place, way: 'undo' | 'redo'): { label: string; l
   const now = (key: string): Written | null => {
     const one = rows.get(key);
     if (!one) return null;
-    // A row of another day is not before us: the server tells whether it was changed since.
-    if (one.date !== day.date) return expectedElsewhere(key);
+    const expected = expectedElsewhere(key);
+    // A row of another day, or one that was moved to it, is not before us: the server tells whether it was changed since.
+    const lies = (expected?.content.day as string | undefined) ?? one.date;
+    if (one.date !== day.date || lies !== day.date) return expected;
     const row = rowOn(day, one.route, one.id);
     return row ? { ...one, content: contentOf(one.route, row) } : null;
   };

@@ -67,7 +67,7 @@ export const afresh = (): void => {
   localStorage.clear();
   sessionStorage.clear();
   useOutbox.setState({ entries: [], reachable: true, trouble: null });
-  globalThis.fetch = jest.fn(fakeFetch) as unknown as typeof fetch;
+  globalThis.fetch = jest.fn(fakeFetch);
 };
 
 export const button = (name: string | RegExp): HTMLElement => screen.getByRole('button', { name });

@@ -35,7 +35,7 @@ const menu: MacroRule = {
     { name: 'Oats', grams: 70, per100g: { PROCNT: 13, CHOAVLDF: 60 }, meal: 1, time: '07:30' },
     { name: 'Berries', grams: 100, per100g: {}, meal: 1, time: '07:30' },
   ],
-} as MacroRule;
+};
 const targets = (macros: MacroRule) =>
   ({
     phase: { ...phaseTemplate('cut', isoDate('2026-11-01'), isoDate('2027-01-31'), 'p'), macros },
@@ -114,7 +114,7 @@ describe('the menu of the phase', () => {
   });
   test('without portions there is nothing to pour', async () => {
     served('GET /api/athletes/*/standing', { standing: [] });
-    show({ ...menu, portions: [] } as MacroRule);
+    show({ ...menu, portions: [] });
     await screen.findByText(/None yet/);
     expect(screen.queryByRole('button', { name: 'Pour it into the day' })).toBeNull();
   });
