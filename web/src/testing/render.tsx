@@ -6,6 +6,7 @@ import { act, cleanup, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { queryClient, takeStep, useDay, useOutbox, withPending } from '../sync/index.ts';
+import { useSteps } from '../sync/steps.ts';
 import { ME, testDay } from './samples.ts';
 
 /** What the server answers, by method and path (`*` for a part of it); all else it leaves unanswered, so that changes wait and can be looked at. */
@@ -67,6 +68,7 @@ export const afresh = (): void => {
   localStorage.clear();
   sessionStorage.clear();
   useOutbox.setState({ entries: [], reachable: true, trouble: null });
+  useSteps.setState({ byDay: {} });
   globalThis.fetch = jest.fn(fakeFetch);
 };
 
