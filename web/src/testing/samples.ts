@@ -1,5 +1,6 @@
 /** Small, complete rows of a day for the tests of the app. */
 import {
+  DEFAULT_PROFILE,
   NO_DETAILS,
   type DayDocument,
   type DayEntryRow,
@@ -9,7 +10,7 @@ import {
   type PortionRow,
   type StandingRow,
 } from '@maul/contract';
-import { isoDate, NO_STATEMENTS, type Basis } from '@maul/core';
+import { isoDate } from '@maul/core';
 
 export const TODAY = isoDate('2026-11-25');
 export const ME = { id: '01890a5d-ac96-774b-bcce-b302099a8057', name: 'Test' };
@@ -84,6 +85,19 @@ export const testStanding = (id: string, thing: StandingRow['thing']): StandingR
   deleted: false,
 });
 
+export const testBasis = (): DayDocument['bases'][number] => ({
+  id: '01890a5d-ac96-774b-bcce-b302099a8001',
+  from: isoDate('2026-11-01'),
+  weightKg: 80,
+  leanKg: 68,
+  expenditure: 2800,
+  expenditureSd: 90,
+  expenditureFrom: 'balance',
+  carbBasis: 'available',
+  coreVersion: 'test',
+  inputsUntil: '2026-10-31T04:00:00.000Z',
+});
+
 /** A day of an athlete of 80 kg without a season, with one meal of one planned portion. */
 export const testDay = (change: Partial<DayDocument> = {}): DayDocument =>
   ({
@@ -96,20 +110,13 @@ export const testDay = (change: Partial<DayDocument> = {}): DayDocument =>
       dayTurnsAt: 240,
       federationClass: null,
       hasCoach: false,
-      profile: {
-        units: { body: 'kg', food: 'g', energy: 'kcal' },
-        hide: { energy: false, weight: false },
-        diet: 'everything',
-        allergens: [],
-        weekStartsOn: 1,
-        routine: { waking: '06:00', sessions: [] },
-        health: NO_STATEMENTS,
-      },
+      profile: DEFAULT_PROFILE,
+      version: 1,
     },
     date: TODAY,
     today: TODAY,
     season: { phases: [], events: [] },
-    bases: [{ weightKg: 80, carbBasis: 'available' } as Basis],
+    bases: [testBasis()],
     orders: [],
     meals: [testMeal('m1')],
     portions: [testPortion('p1')],
