@@ -86,7 +86,7 @@ describe('an answer that was on its way while something was kept', () => {
       const saved = { ...row, id: String(address).split('/').at(-1) ?? '', version: base + 1 };
       kept.push(saved);
       return Promise.resolve(new Response(JSON.stringify(saved)));
-    }) as unknown as typeof fetch;
+    });
   });
   const settle = async (until: () => boolean) => {
     for (let i = 0; i < 200 && !until(); i += 1) await new Promise((done) => setImmediate(done));
@@ -94,7 +94,7 @@ describe('an answer that was on its way while something was kept', () => {
   };
   /** A day that the contract takes as an answer; without one there is nothing to try. */
   const answer = (portions: PortionRow[]) =>
-    ({ ...testDay({ meals: [testMeal(id(1))], portions }), athlete: testDay().athlete }) as DayDocument;
+    ({ ...testDay({ meals: [testMeal(id(1))], portions }), athlete: testDay().athlete });
 
   test('does not hide it', async () => {
     const portion = testPortion(id(2), id(1));
@@ -105,7 +105,7 @@ describe('an answer that was on its way while something was kept', () => {
     await settle(() => (globalThis.fetch as jest.Mock).mock.calls.length === 1);
     queryClient.setQueryData(KEY, answer([]));
     await outbox.open(ME.id);
-    outbox.add({ athleteId: ME.id, day: testDay().date, route: 'putPortion', id: portion.id, body: { ...body, base: 0 } as never }); // prettier-ignore
+    outbox.add({ athleteId: ME.id, day: testDay().date, route: 'putPortion', id: portion.id, body: { ...body, base: 0 } }); // prettier-ignore
     await settle(() => kept.length === 1 && useOutbox.getState().entries.length === 0);
     expect(shown()?.portions.map((p) => [p.id, p.version])).toEqual([[portion.id, 1]]);
     answerDay(answer([]));

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
-import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
+import type { DayDocument } from '@maul/contract';
+import { ME, testDay, testMeal, testPortion } from '../testing/samples.ts';
 import { withPending } from './day.ts';
 import { splitMeal } from '@maul/core';
 import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
@@ -16,27 +17,16 @@ globalThis.localStorage = {
   removeItem: (key: string) => void kept.delete(key),
 } as Storage;
 
-const meal = { id: 'm1', day: '2026-11-25', time: '08:00', zone: 'UTC', eaten: false, ticks: [], version: 1, deleted: false } as unknown as MealRow; // prettier-ignore
-const portion = { id: 'p1', mealId: 'm1', position: 0, food: { id: 'f', name: 'Oats', state: 'dry', source: '', per100g: {} }, plannedGrams: 60, grams: null, method: null, division: null, trail: null, spread: null, guess: null, reason: null, version: 1, deleted: false } as unknown as PortionRow; // prettier-ignore
-const server = {
-  athlete: { id: 'a' },
-  date: '2026-11-25',
-  meals: [meal],
-  portions: [portion],
-  notes: [],
-  entries: [],
-  standing: [],
-  offers: [],
-  weighIn: null,
-} as unknown as DayDocument;
-const me = { id: 'a', name: 'Me' };
-const now = (): DayDocument => withPending(server, useOutbox.getState().entries, me);
+const meal = testMeal('m1');
+const portion = testPortion('p1', 'm1', { plannedGrams: 60 });
+const server = testDay({ meals: [meal], portions: [portion] });
+const now = (): DayDocument => withPending(server, useOutbox.getState().entries, ME);
 const content = (day: DayDocument) => ({
   meals: day.meals.map(({ time, eaten, id }) => ({ id, time, eaten })),
   portions: day.portions.map(({ id, plannedGrams, grams }) => ({ id, plannedGrams, grams })),
 });
 
-const has = (day: DayDocument) => queryClient.setQueryData(['day', 'a', day.date], day);
+const has = (day: DayDocument) => queryClient.setQueryData(['day', ME.id, day.date], day);
 
 beforeEach(() => {
   has(server);

@@ -1,32 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { NO_DETAILS, type DayDocument, type Food, type PortionRow } from '@maul/contract';
 import { daySheet, isoDate, phaseTemplate, dayTargets, type Basis } from '@maul/core';
+import { testFood, testPortion } from '../testing/samples.ts';
 import { comingPortions, fitProblemOf, startChoices, stepChoices, stockOf } from './fitProblem.ts';
 import { perGramOf, pieceOf, swapFoodOf } from './toHand.ts';
 
-const portion = (id: string, change: Partial<PortionRow> = {}): PortionRow => ({
-  id,
-  mealId: 'm1',
-  position: 0,
-  food: {
-    id: `food-${id}`,
-    name: `Food ${id}`,
-    state: 'cooked',
-    source: 'test',
-    per100g: { PROCNT: 10, FAT: 2, CHOAVLDF: 20, FIBTG: 1 },
-  },
-  plannedGrams: 150,
-  grams: null,
-  method: null,
-  division: null,
-  trail: null,
-  spread: null,
-  guess: null,
-  reason: null,
-  version: 1,
-  deleted: false,
-  ...change,
-});
+const portion = (id: string, change: Partial<PortionRow> = {}) => testPortion(id, 'm1', change);
 const withFood = (
   id: string,
   food: Partial<PortionRow['food']>,
@@ -36,22 +15,14 @@ const withFood = (
   return { ...plain, food: { ...plain.food, ...food } };
 };
 const EGG = { measures: [{ name: 'medium', grams: 60, spread: null }] };
-const food = (name: string, change: Partial<Food> = {}): Food => ({
-  id: `maul-${name}`,
-  name,
-  state: 'as sold',
-  per100g: { PROCNT: 80, FAT: 5, CHOAVLDF: 8, FIBTG: 0 },
-  measures: [],
-  details: NO_DETAILS,
-  kind: 'reference',
-  source: 'test',
-  remark: null,
-  version: 1,
-  recent: false,
-  lever: false,
-  inStock: true,
-  ...change,
-});
+const food = (name: string, change: Partial<Food> = {}): Food =>
+  testFood(name, {
+    id: `maul-${name}`,
+    state: 'as sold',
+    per100g: { PROCNT: 80, FAT: 5, CHOAVLDF: 8, FIBTG: 0 },
+    inStock: true,
+    ...change,
+  });
 
 describe('what may move, and how far', () => {
   test('levers move first; without one, whatever is planned and no garnish', () => {

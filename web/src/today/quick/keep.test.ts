@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract';
 import { useOutbox } from '../../sync/index.ts';
+import { testDay, testMeal, testPortion } from '../../testing/samples.ts';
 import { keepLine, mealNumbered } from './keep.ts';
 import type { Understood } from './resolve.ts';
 
@@ -8,22 +9,13 @@ import type { Understood } from './resolve.ts';
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
 globalThis.localStorage = { getItem: () => null, setItem: () => undefined } as unknown as Storage;
 
-const food = { id: 'f', name: 'Oats', state: 'dry', source: '', per100g: {} } as PortionRow['food'];
+const food = testPortion('f').food;
 const meal = (id: string, day: string, time: string): MealRow =>
-  ({ id, day, time, zone: 'UTC', eaten: true, ticks: [], version: 1, deleted: false }) as unknown as MealRow;
+  testMeal(id, time, { day: day as MealRow['day'], eaten: true });
 const portion = (id: string, mealId: string, grams: number): PortionRow =>
-  ({ id, mealId, position: 0, food, plannedGrams: 60, grams, method: 'scale', division: 1, trail: null, spread: null, guess: null, reason: null, version: 1, deleted: false }); // prettier-ignore
+  testPortion(id, mealId, { food, plannedGrams: 60, grams, method: 'scale', division: 1 });
 const dayOf = (date: string, meals: MealRow[], portions: PortionRow[]) =>
-  ({
-    athlete: { id: 'a', dayTurnsAt: 240 },
-    date,
-    meals,
-    portions,
-    entries: [],
-    standing: [],
-    notes: [],
-    weighIn: null,
-  }) as unknown as DayDocument;
+  testDay({ date: date as DayDocument['date'], meals, portions });
 const today = dayOf('2026-11-25', [meal('m1', '2026-11-25', '08:00')], [portion('p1', 'm1', 55)]);
 const yesterday = dayOf(
   '2026-11-24',

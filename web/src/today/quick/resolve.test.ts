@@ -1,24 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
-import { NO_DETAILS, type Food } from '@maul/contract';
+import type { Food } from '@maul/contract';
 import { daySheet, parseQuickLine } from '@maul/core';
+import { testFood } from '../../testing/samples.ts';
 import { intoMeal, ready, understand, type Known } from './resolve.ts';
 
-const food = (name: string, change: Partial<Food> = {}): Food => ({
-  id: name,
-  name,
-  state: 'cooked',
-  per100g: { PROCNT: 2, FAT: 0, CHOAVLDF: 20, FIBTG: 1 },
-  measures: [],
-  details: NO_DETAILS,
-  kind: 'reference',
-  source: 'test',
-  remark: null,
-  version: 1,
-  recent: false,
-  lever: false,
-  inStock: false,
-  ...change,
-});
+const food = testFood;
 const known = (found: Record<string, Food[]>, change: Partial<Known> = {}): Known => ({
   day: { date: '2026-11-25' as never },
   carbBasis: 'available',
