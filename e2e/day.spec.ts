@@ -1,17 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
-import { accessible, undoBar } from './house.ts';
-import { BUTTER, newAthlete, POTATO, RICE, type TestFood } from './people.ts';
+import { accessible, meal, more, undoBar } from './house.ts';
+import { BUTTER, newAthlete, POTATO, QUARK, RICE, type TestFood } from './people.ts';
 
-const QUARK: TestFood = {
-  id: 'maul-quark',
-  name: 'Quark, low fat',
-  state: 'as sold',
-  per100g: { PROCNT: 12, FAT: 0.3, CHOAVLDF: 4, FIBTG: 0 },
-  more: { lever: true },
-};
 const line = (page: Page) => page.getByRole('combobox', { name: /Quick line/ });
 const understood = (page: Page) => page.getByRole('list', { name: 'What is understood' });
-const meal = (page: Page, time: string) => page.locator(`article.meal[data-time="${time}"]`);
 const landing = (page: Page) => page.locator('.landing .col');
 
 /** Types a line and keeps it. */
@@ -20,11 +12,6 @@ const write = async (page: Page, text: string): Promise<void> => {
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(line(page)).toHaveValue('');
 };
-const more = async (page: Page, tool: string): Promise<void> => {
-  await page.getByRole('button', { name: 'More for this day' }).click();
-  await page.getByRole('menuitem', { name: tool }).click();
-};
-
 test('a worked day of five meals by the quick line: its stated sums exactly, and the same day under other rules', async ({
   page,
 }) => {

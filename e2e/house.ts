@@ -68,3 +68,12 @@ export const pourAndCapture = async (page: Page): Promise<string> => {
 /** The way back that is offered for a while after something was changed. */
 export const undoBar = (page: Page) =>
   page.locator('.MuiSnackbar-root').getByRole('button', { name: 'Undo' });
+
+/** The meal at a time of the day. */
+export const meal = (page: Page, time: string) => page.locator(`article.meal[data-time="${time}"]`);
+
+/** Opens a tool of the day from its menu. */
+export const more = async (page: Page, tool: string): Promise<void> => {
+  await page.getByRole('button', { name: 'More for this day' }).click();
+  await page.getByRole('menuitem', { name: tool }).click();
+};

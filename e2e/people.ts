@@ -32,6 +32,14 @@ export const BUTTER: TestFood = {
   per100g: { PROCNT: 0.7, FAT: 82, CHOAVLDF: 0.7, FIBTG: 0 },
 };
 
+export const QUARK: TestFood = {
+  id: 'maul-quark',
+  name: 'Quark, low fat',
+  state: 'as sold',
+  per100g: { PROCNT: 12, FAT: 0.3, CHOAVLDF: 4, FIBTG: 0 },
+  more: { lever: true },
+};
+
 /** A new athlete, signed in on this page, with a first phase. Nobody else touches their log. */
 export const newAthlete = async (page: Page, name: string, profile: object = {}) => {
   const id = uuidv7();
