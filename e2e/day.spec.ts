@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible, meal, more, undoBar } from './house.ts';
-import { BUTTER, newAthlete, POTATO, QUARK, RICE, type TestFood } from './people.ts';
+import { BUTTER, newAthlete, POTATO, QUARK, RICE } from './people.ts';
 
 const line = (page: Page) => page.getByRole('combobox', { name: /Quick line/ });
 const understood = (page: Page) => page.getByRole('list', { name: 'What is understood' });

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { accessible, meal, more, undoBar } from './house.ts';
-import { newAthlete, POTATO, QUARK, RICE, type TestFood } from './people.ts';
+import { BUTTER, newAthlete, POTATO, QUARK, RICE, type TestFood } from './people.ts';
 
 test('the menu of the phase is poured into the day; a plate is ticked off without a number', async ({
   page,
@@ -29,9 +29,10 @@ test('the menu of the phase is poured into the day; a plate is ticked off withou
     kind: 'menu',
     name: 'Eight weeks',
     portions: [
-      portion(QUARK, 250, 1, '06:45'),
-      portion(RICE, 200, 2, '13:10'),
-      portion(POTATO, 300, 2, '13:10'),
+      portion(QUARK, 700, 1, '06:45'),
+      portion(RICE, 1000, 2, '13:10'),
+      portion(POTATO, 500, 2, '13:10'),
+      portion(BUTTER, 70, 2, '13:10'),
     ],
   });
   await page.goto('/today');
@@ -41,7 +42,7 @@ test('the menu of the phase is poured into the day; a plate is ticked off withou
   await accessible(page);
   await saved.getByRole('button', { name: 'Pour it into the day' }).click();
   await expect(meal(page, '06:45').locator('.portion-planned')).toHaveCount(1);
-  await expect(meal(page, '13:10').locator('.portion-planned')).toHaveCount(2);
+  await expect(meal(page, '13:10').locator('.portion-planned')).toHaveCount(3);
   await expect(meal(page, '13:10')).toContainText('Potato, boiled');
   await undoBar(page).getByRole('button', { name: 'Undo' }).click();
   await expect(page.locator('article.meal[data-meal]')).toHaveCount(0);
@@ -72,19 +73,19 @@ test('sodium that swings from one day to the next is said where it is eaten', as
     id: 'test-bowl', name: 'Bowl', state: 'cooked', per100g: { PROCNT: 20, FAT: 8, CHOAVLDF: 50, FIBTG: 2, NA: sodium },
   }); // prettier-ignore
   const noon = await newMeal('12:00');
-  await plan(noon, salty(400), 800, 0);
+  await plan(noon, salty(100), 800, 0);
   // The whole day before, eaten.
   const before = new Date(Date.parse(today) - 86_400_000).toISOString().slice(0, 10);
   const put = (path: string, data: object) => page.request.put(`/api/athletes/${id}/${path}`, { data });
   const mealId = crypto.randomUUID();
   await put(`meals/${mealId}`, { base: 0, day: before, time: '12:00', zone: 'Europe/Vienna', eaten: true, deleted: false }); // prettier-ignore
   await put(`portions/${crypto.randomUUID()}`, {
-    base: 0, mealId, position: 0, food: { ...salty(100), source: 'test' }, plannedGrams: null, grams: 900, method: 'scale',
+    base: 0, mealId, position: 0, food: { ...salty(400), source: 'test' }, plannedGrams: null, grams: 900, method: 'scale',
     division: 1, trail: null, deleted: false,
   }); // prettier-ignore
   await page.goto('/today');
   const cautions = page.getByRole('region', { name: 'Cautions' });
-  await expect(cautions).toContainText('Sodium goes from 900 to 3,200 mg in a day');
+  await expect(cautions).toContainText('Sodium goes from 3,600 to 800 mg in a day');
   await cautions.getByRole('button').first().click();
   await expect(cautions).toContainText('common practice, no source');
   await accessible(page);
