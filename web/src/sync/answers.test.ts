@@ -93,8 +93,10 @@ describe('an answer that was on its way while something was kept', () => {
     expect(until()).toBe(true);
   };
   /** A day that the contract takes as an answer; without one there is nothing to try. */
-  const answer = (portions: PortionRow[]) =>
-    ({ ...testDay({ meals: [testMeal(id(1))], portions }), athlete: testDay().athlete });
+  const answer = (portions: PortionRow[]) => ({
+    ...testDay({ meals: [testMeal(id(1))], portions }),
+    athlete: testDay().athlete,
+  });
 
   test('does not hide it', async () => {
     const portion = testPortion(id(2), id(1));
@@ -111,5 +113,16 @@ describe('an answer that was on its way while something was kept', () => {
     answerDay(answer([]));
     const late = await asked;
     expect(late).toMatchObject({ portions: [{ id: portion.id, version: 1 }] });
+  });
+  test('does not hide what stands from day to day, whatever day it was kept on', async () => {
+    const query = dayQuery(ME.id, ME.id, testDay().date);
+    const asked = query.queryFn({ signal: new AbortController().signal }).catch((error: unknown) => error);
+    await settle(() => (globalThis.fetch as jest.Mock).mock.calls.length === 1);
+    await outbox.open(ME.id);
+    const thing = { kind: 'vessel', name: 'Glass', millilitres: 300 };
+    outbox.add({ athleteId: ME.id, day: '2026-11-20', route: 'putStanding', id: id(3), body: { thing, base: 0, deleted: false } as never }); // prettier-ignore
+    await settle(() => kept.length === 1 && useOutbox.getState().entries.length === 0);
+    answerDay(answer([]));
+    expect(await asked).toMatchObject({ standing: [{ id: id(3), thing }] });
   });
 });

@@ -48,7 +48,13 @@ const onSaved = (entry: OutboxEntry, row: SavedRow): void => {
 /** A day as it was answered to a question asked at a moment, with what was kept since. */
 const withLanded = (day: DayDocument, askedAt: number): DayDocument =>
   landed
-    .filter(({ entry, at }) => at >= askedAt && entry.athleteId === day.athlete.id && entry.day === day.date)
+    .filter(
+      ({ entry, at }) =>
+        at >= askedAt &&
+        entry.athleteId === day.athlete.id &&
+        // What stands from day to day shows on every day.
+        (entry.day === day.date || entry.route === 'putStanding'),
+    )
     .reduce((shown, { entry, row }) => withSaved(shown, entry.route, row), day);
 
 const standingSaved = (athleteId: string, row: StandingRow): void => {
