@@ -9,7 +9,7 @@ import {
   type ScaleState,
 } from '@maul/core';
 import Button from '@mui/material/Button';
-import { memo, useCallback, useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useUnits } from '../shell/units.ts';
 import { Boxes } from './Boxes.tsx';
@@ -160,7 +160,8 @@ export const BenchPanel = (props: BenchPanelProps) => {
   const box = useRef<HTMLElement>(null);
   const [cue, setCue] = useState<Cue | null>(null);
   const hero = size === 'hero';
-  useEffect(() => {
+  // Before anything can be pressed: a focus that comes late would take the key from a button.
+  useLayoutEffect(() => {
     if (hero) box.current?.focus();
   }, [hero]);
   useAwake();
