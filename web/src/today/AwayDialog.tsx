@@ -10,6 +10,7 @@ import { useDeferredValue, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { portionFoodOf } from '../foods/portionFood.ts';
 import { FormDialog } from '../shell/FormDialog.tsx';
+import { toKcal, useUnits } from '../shell/units.ts';
 import { addMeal, addPortion, asStep, call, sheetMeals, type NewPortion } from '../sync/index.ts';
 import { BARE_GRAMS, bareFood, type BareFigures } from './bare.ts';
 import { Guessed } from './Guesses.tsx';
@@ -31,12 +32,13 @@ const Reserve = ({
   tabs: React.ReactNode;
 }) => {
   const [time, setTime] = useState('19:30');
+  const units = useUnits();
   const [name, setName] = useState('Dinner, kept free');
   const [texts, setTexts] = useState<Record<string, string>>({});
   const figures: BareFigures = {};
   for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const) {
     const value = figureOf(texts[key] ?? '');
-    if (value !== undefined) figures[key] = value;
+    if (value !== undefined) figures[key] = key === 'ENERC' ? toKcal(value, units) : value;
   }
   const some = Object.values(figures).some((v) => v > 0);
   const tooMuch =
@@ -84,7 +86,7 @@ const Reserve = ({
         <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
       </div>
       <div className="pair">
-        {field('ENERC', 'Energy, kcal')}
+        {field('ENERC', `Energy, ${units.energy}`)}
         {field('PROCNT', 'Protein, g')}
       </div>
       <div className="pair">

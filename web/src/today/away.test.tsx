@@ -3,6 +3,8 @@ import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayTargets } from '@maul/core';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afresh, button, dayNow, field, served, showOn, step } from '../testing/render.tsx';
+import { UnitsContext } from '../shell/units.ts';
+import { sheetOf } from '../sync/index.ts';
 import { testDay, testFood } from '../testing/samples.ts';
 import AwayDialog from './AwayDialog.tsx';
 
@@ -43,6 +45,19 @@ describe('room kept for later', () => {
     show('reserve');
     act();
     expect(button('Keep it free')).toHaveProperty('disabled', true);
+  });
+  test('in kilojoules, for who counts in them', () => {
+    const kj = { body: 'kg', food: 'g', energy: 'kJ' } as const;
+    showOn(testDay(), (day) => (
+      <UnitsContext value={kj}>
+        <AwayDialog day={day} targets={undefined} first="reserve" onClose={() => closed()} />
+      </UnitsContext>
+    ));
+    type('Energy, kJ', '4184');
+    fireEvent.click(button('Keep it free'));
+    const sheet = sheetOf(dayNow(), undefined);
+    const planned = sheet.meals.find((m) => m.time === '19:30')?.totals.ENERC;
+    expect(planned).toBeCloseTo(1000, 0);
   });
   test('no meal holds 40,000 kcal', () => {
     show('reserve');
