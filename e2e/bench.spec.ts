@@ -1,7 +1,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { join } from 'node:path';
-import { accessible, bowlOn, pour, pressKey, readout, said, steady, undoBar } from './house.ts';
+import { accessible, arrives, bowlOn, pour, pressKey, readout, said, steady, undoBar } from './house.ts';
 import { BUTTER, newAthlete, POTATO, RICE } from './people.ts';
 
 const strip = (page: Page) => page.locator('.bench-strip');
@@ -98,7 +98,7 @@ test('boxes filled in turn, pieces counted, a weighing named afterwards', async 
   await page.locator('.bench').focus();
   await page.keyboard.press('t');
   await pressKey(page, /^Pour 100 g$/);
-  await expect(page.getByTestId('readout')).not.toHaveText('0');
+  await arrives(page);
   await expect(strip(page)).toContainText('steady');
   const pieces = page.getByRole('group', { name: 'Counted pieces' });
   await pieces.getByLabel('Pieces on the scale').fill('2');
@@ -233,11 +233,11 @@ test.describe('a serial scale, by its stand-in', () => {
     await page.locator('.bench').focus();
     await page.keyboard.press('t');
     await hands('pour 60');
-    await expect(page.getByTestId('readout')).not.toHaveText('0');
+    await arrives(page);
     await page.keyboard.press('c');
     await expect(said(page)).toHaveText(/^Captured (59|60|61) g\.$/);
     await hands('pour 30');
-    await expect(page.getByTestId('readout')).not.toHaveText('0');
+    await arrives(page);
     await page.evaluate(() => (window as unknown as { pull: () => void }).pull());
     await expect(said(page)).toContainText('The scale is gone. The portion captured before is kept.');
     await page.getByRole('button', { name: 'Choose its port' }).click();

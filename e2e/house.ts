@@ -42,21 +42,24 @@ export const pressKey = async (page: Page, name: string | RegExp, key = 'Enter')
 export const steady = (page: Page) => expect(page.locator('.bench-strip')).toContainText('Scale steady');
 export const said = (page: Page) => page.locator('.bench-said');
 
+/** More than a drift lies on the pan: it moves, or has come to rest with all of it. A movement alone may be over before one looks. */
+export const arrives = (page: Page, before = 0): Promise<void> =>
+  expect.poll(async () => Math.abs((await readout(page)) - before)).toBeGreaterThan(5);
+
 /** A bowl on the scale, tared, by keyboard. */
 export const bowlOn = async (page: Page): Promise<void> => {
   await steady(page);
   await pressKey(page, 'Bowl on');
-  // What is on the pan stays there: a movement may be over before one looks.
-  await expect(page.getByTestId('readout')).not.toHaveText('0');
+  await arrives(page, 0);
   await page.keyboard.press('t');
   await expect(page.locator('.bench-strip')).toContainText('tared at 386');
 };
 
 /** Pours the planned amount by keyboard, and sees it arrive. */
 export const pour = async (page: Page): Promise<void> => {
-  const before = await page.getByTestId('readout').innerText();
+  const before = await readout(page);
   await pressKey(page, POUR);
-  await expect(page.getByTestId('readout')).not.toHaveText(before);
+  await arrives(page, before);
 };
 
 /** Pours by keyboard, waits for the scale, captures. Returns what was captured, as the bench says it. */
