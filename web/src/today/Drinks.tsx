@@ -31,10 +31,11 @@ type DrinksDay = Pick<DayDocument, keyof typeof READ>;
 
 const litres = (millilitres: number): string => (millilitres / 1000).toFixed(2).replace(/0$/, '');
 
+/** Vessels that are remembered, the smallest first. */
 export const vesselsOf = (day: Pick<DayDocument, 'standing'>) =>
-  day.standing.flatMap((row: StandingRow) =>
-    row.thing.kind === 'vessel' ? [{ id: row.id, row, ...row.thing }] : [],
-  );
+  day.standing
+    .flatMap((row: StandingRow) => (row.thing.kind === 'vessel' ? [{ id: row.id, row, ...row.thing }] : []))
+    .sort((a, b) => a.millilitres - b.millilitres || a.name.localeCompare(b.name));
 
 const cautionsOf = (day: DrinksDay): DayCaution[] => {
   const { profile } = day.athlete;
