@@ -75,7 +75,9 @@ const Drinks = ({
   const vessels = vesselsOf(day);
   const drink = (millilitres: number, vessel: string): void => {
     const thing = { kind: 'water' as const, millilitres, vessel, done: true };
-    saveEntry(day, null, { time: clockOf(minutes), thing }, vessel);
+    // The time of the press: the page may have stood open for hours.
+    const time = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
+    saveEntry(day, null, { time, thing }, vessel);
     offerUndo(`${vessel}, ${millilitres} mL, drunk.`, () => takeStep(day, 'undo'));
   };
   const cautions = cautionsOf(day);

@@ -128,6 +128,21 @@ describe('water', () => {
     fireEvent.click(button('Another amount …'));
     expect(onTool).toHaveBeenCalledWith('water');
   });
+  test('is kept at the time of the press, however long the page has stood open', () => {
+    const doNotFake = ['setTimeout', 'setInterval', 'setImmediate', 'queueMicrotask', 'nextTick', 'performance'] as const; // prettier-ignore
+    jest.useFakeTimers({ now: new Date('2026-11-25T08:00:00Z'), doNotFake: [...doNotFake] });
+    try {
+      const vessel = testStanding('v', { kind: 'vessel', name: 'Glass', millilitres: 300 });
+      showOn(testDay({ standing: [vessel] }), (day) => (
+        <Drinks day={day} editable onTool={() => undefined} />
+      ));
+      jest.setSystemTime(new Date('2026-11-25T14:20:00Z'));
+      fireEvent.click(button('+ Glass (300 mL)'));
+      expect(things()[0]).toMatchObject({ time: '14:20', millilitres: 300 });
+    } finally {
+      jest.useRealTimers();
+    }
+  });
   test('what was drunk too fast is said, with what to look for', () => {
     const entries = ['09:00', '09:20', '09:40'].map((time, i) => testEntry(`e${i}`, time, water(400, true)));
     showOn(testDay({ entries }), (day) => <Drinks day={day} editable={false} onTool={() => undefined} />);
