@@ -1,4 +1,5 @@
-import { isTagname, type IsoDate, type NutrientVector } from '@maul/core';
+import { isTagname, type NutrientVector } from '@maul/core/nutrition';
+import { type IsoDate } from '@maul/core/units';
 import { z } from 'zod';
 
 export const Id = z.uuid();

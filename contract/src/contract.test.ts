@@ -2,21 +2,14 @@ import { describe, expect, test } from '@jest/globals';
 import { readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { openApiDocument } from './openapi.ts';
-import {
-  FoodsFile,
-  Nutrients,
-  Password,
-  Problem,
-  PROBLEMS,
-  PutFood,
-  PutPortion,
-  routes,
-  Season,
-  SignUp,
-  Time,
-  Zone,
-  type Route,
-} from './index.ts';
+import { FoodsFile, PutFood } from './foods/index.ts';
+import { Nutrients, Time, Zone } from './common.ts';
+import { Password, SignUp } from './people/index.ts';
+import { Problem, PROBLEMS } from './problems.ts';
+import { PutPortion } from './diary/index.ts';
+import { routes } from './routes.ts';
+import { type Route } from './route.ts';
+import { Season } from './plan/index.ts';
 
 const all = Object.entries(routes) as [string, Route][];
 const portion = {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Problem } from './problems.ts';
-import { routes, type Route } from './routes.ts';
+import { routes } from './routes.ts';
+import { type Route } from './route.ts';
 
 const json = (schema: z.ZodType, io: 'input' | 'output') => ({
   'application/json': { schema: z.toJSONSchema(schema, { io, unrepresentable: 'any' }) },

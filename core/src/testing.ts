@@ -7,8 +7,9 @@ import {
   type MacroRule,
   type Phase,
   type Season,
-} from './season/index.ts';
-import type { Basis, ChangeOrder } from './targets/index.ts';
+  type ChangeOrder,
+} from './plan/index.ts';
+import type { Basis } from './body/index.ts';
 import { isoDate } from './units/index.ts';
 
 export const testDayType = (id: string, kcal: number, more: Partial<DayType> = {}): DayType => ({

@@ -1,11 +1,11 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
-import { findSession, signInLimits } from './accounts/index.ts';
-import { makeDb, makePool } from './db/connect.ts';
-import type { AccountsDatabase, AppDatabase } from './db/schema.ts';
-import { ChangeFeed } from './events/index.ts';
-import { stopImports } from './exchange/index.ts';
-import { createApp } from './http/app.ts';
+import { findSession, signInLimits } from './people/index.ts';
+import { makeDb, makePool } from './platform/db/connect.ts';
+import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
+import { ChangeFeed } from './platform/events/feed.ts';
+import { stopImports } from './foods/index.ts';
+import { createApp } from './app.ts';
 
 const need = (name: string): string => {
   const value = process.env[name];

@@ -1,11 +1,11 @@
 /** Makes the database ready before the server starts: roles, migrations, reference foods, demo. Safe to repeat. */
 import { sql, type Kysely } from 'kysely';
 import pg from 'pg';
-import { DEMO_PASSWORD } from './accounts/index.ts';
-import { makeDb, makePool } from './db/connect.ts';
-import { ensureRoles, migrate, refuseForeignDatabase } from './db/migrate.ts';
-import type { AccountsDatabase, AppDatabase } from './db/schema.ts';
-import { ensureDemo } from './demo/index.ts';
+import { DEMO_PASSWORD } from './people/index.ts';
+import { makeDb, makePool } from './platform/db/connect.ts';
+import { ensureRoles, migrate, refuseForeignDatabase } from './platform/db/migrate.ts';
+import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
+import { ensureDemo } from './demo/load.ts';
 import { loadReferenceFoods } from './foods/index.ts';
 
 const need = (name: string): string => {

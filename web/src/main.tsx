@@ -6,11 +6,11 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import '@fontsource-variable/archivo/wdth.css';
-import './theme/tokens.css';
-import { router } from './shell/router.tsx';
-import { queryClient } from './sync/index.ts';
-import { startMode } from './theme/mode.ts';
-import { theme } from './theme/theme.ts';
+import './ui/theme/tokens.css';
+import { router } from './app/router.tsx';
+import { queryClient } from './data/session.ts';
+import { startMode } from './ui/theme/mode.ts';
+import { theme } from './ui/theme/theme.ts';
 
 startMode();
 const nonce = document.querySelector('meta[property="csp-nonce"]')?.getAttribute('content') ?? undefined;

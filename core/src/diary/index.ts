@@ -1,4 +1,62 @@
-export * from './rows.ts';
-export * from './edit.ts';
-export { HISTORY_LENGTH, NO_HISTORY, remembered, stepped, type History, type Step } from './history.ts';
-export { mergeRow, type Merged } from './merge.ts';
+export {
+  daySheet,
+  type DaySheet,
+  type LivePortion,
+  type MealLine,
+  type NutrientLine,
+  type PortionLine,
+  type SheetFood,
+  type SheetMeal,
+  type SheetPortion,
+  windowState,
+  type WindowState,
+} from './daySheet.ts';
+export {
+  CAFFEINE_HALF_LIFE,
+  caffeineActive,
+  caffeineBelow,
+  type CaffeineDose,
+  CONTRACEPTION_FACTOR,
+} from './drink/caffeine.ts';
+export {
+  type DayCaution,
+  type Drink,
+  drinkCautions,
+  substanceCaution,
+  waterPlanBarred,
+} from './drink/cautions.ts';
+export {
+  copyDay,
+  copyMeal,
+  givePart,
+  mergeMeals,
+  moveMeal,
+  numberedMeals,
+  splitMeal,
+  timeForNumber,
+} from './edit/edit.ts';
+export { type History, NO_HISTORY, remembered, stepped } from './edit/history.ts';
+export { mergeRow } from './edit/merge.ts';
+export { type DiaryChange } from './edit/rows.ts';
+export { fitSentences } from './fit/explain.ts';
+export { type Fit, type FitAnswer, type FitOptions, portionsToFit } from './fit/fit.ts';
+export { highsSolver } from './fit/highs.ts';
+export { type FitFood, type FitProblem, fitWindow, type FitWindow } from './fit/model.ts';
+export { smallestChange } from './fit/overshoot.ts';
+export { type Solver } from './fit/program.ts';
+export { treatsThatFit } from './fit/treat.ts';
+export { guessedDay, type GuessedDay } from './guess.ts';
+export { dayPaper, type DayPaper, type PaperInput, paperText } from './paper.ts';
+export { parseQuickLine } from './quickline/parse.ts';
+export { pickFood, rangeSpread, readQuickAmount } from './quickline/resolve.ts';
+export {
+  type QuickBare,
+  type QuickCopy,
+  type QuickFood,
+  type QuickLine,
+  type QuickMark,
+  type QuickWater,
+  type Span,
+} from './quickline/types.ts';
+export { portionUncertainty, portionWindow, sumUncertainty } from './uncertainty.ts';
+export { SOFT_BELOW, weighedShare } from './weighedShare.ts';

@@ -1,4 +1,4 @@
-import type { Method } from '../measure/index.ts';
+import type { Method } from './method.ts';
 import { GRAMS_PER_OUNCE, GRAMS_PER_POUND, MILLILITRES_PER } from '../units/index.ts';
 
 /** A household measure of a food: grams of one, and how far one may stray (relative standard uncertainty). */

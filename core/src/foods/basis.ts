@@ -1,5 +1,5 @@
-import { labelInterval, type Interval, type LabelRules } from '../energy/index.ts';
-import { TAGNAME_LIST, type NutrientVector, type Tagname } from '../nutrients/index.ts';
+import { labelInterval, type LabelRules } from './labelRounding.ts';
+import { type Interval, TAGNAME_LIST, type NutrientVector, type Tagname } from '../nutrition/index.ts';
 
 /** What the figures of a source are for. */
 export type FoodBasis = { kind: '100 g' } | { kind: '100 mL' } | { kind: 'serving'; grams: number };

@@ -1,3 +1,16 @@
-export * from './basis.ts';
-export * from './lever.ts';
-export * from './amount.ts';
+export { type AmountFood, type HouseholdMeasure, readAmount } from './amount.ts';
+export {
+  basisGrams,
+  edibleGrams,
+  type FoodBasis,
+  hiddenEnergy,
+  millilitresOf,
+  per100Grams,
+} from './basis.ts';
+export { readGtin } from './codes.ts';
+export { type Label, labelAudit, type LabelAudit, type Polyol, POLYOL_KCAL } from './labelAudit.ts';
+export { servingsEnergy } from './labelRounding.ts';
+export { chiefMacro, leverAnswer } from './lever.ts';
+export { type Method, METHODS, RELATIVE_GRAMS } from './method.ts';
+export { rankSwaps, type SwapBy, type SwapFood, swapGrams, swapStep } from './swap.ts';
+export { afterCooking, beforeCooking, cookingYield, type CookingYield, startYields } from './yields.ts';

@@ -1,4 +1,4 @@
-import type { TargetKey } from '../targets/index.ts';
+import type { TargetKey } from '../nutrition/index.ts';
 
 /** A portion as the lever sees it: what it holds per gram of the macro in question. */
 export interface LeverPortion {

@@ -1,4 +1,4 @@
-import { scaleUncertainty } from '../measure/index.ts';
+import { scaleUncertainty } from './uncertainty.ts';
 
 export interface MeanPiece {
   /** Grams of one piece. */

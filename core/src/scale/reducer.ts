@@ -1,5 +1,4 @@
-import { decimalsOf, fromGrams } from '../units/index.ts';
-import type { Grams } from '../units/index.ts';
+import { decimalsOf, fromGrams, type Grams } from '../units/index.ts';
 import type { CaptureWay, Layer, Reading, Said, ScaleEvent, ScaleState } from './types.ts';
 
 /** A scale stands still when its readings of this span, ms, differ by no more than one division. common practice, no source. */

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { seededRandom } from '../random.ts';
+import { seededRandom } from '../random/index.ts';
 import { emptyScale, scaleReducer } from './reducer.ts';
 import {
   clearPan,

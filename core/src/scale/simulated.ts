@@ -1,4 +1,4 @@
-import { standardNormal, type Random } from '../random.ts';
+import { standardNormal, type Random } from '../random/index.ts';
 import { GRAMS_PER_OUNCE } from '../units/index.ts';
 import type { Reading } from './types.ts';
 

@@ -1,3 +1,29 @@
-export * from './brands.ts';
-export * from './convert.ts';
-export * from './dates.ts';
+export { grams, type Grams, kcal, type Kcal, kilojoules, type Kilojoules } from './brands.ts';
+export { K90 } from './confidence.ts';
+export {
+  decimalsOf,
+  fromGrams,
+  GRAMS_PER_OUNCE,
+  GRAMS_PER_POUND,
+  KJ_PER_KCAL,
+  kjFromKcal,
+  MILLILITRES_PER,
+  roundTo,
+} from './convert.ts';
+export {
+  addDays,
+  ageOn,
+  athleteDay,
+  clockOf,
+  datesFrom,
+  DAY_TURNS_AT,
+  daysBetween,
+  isIsoDate,
+  isoDate,
+  type IsoDate,
+  localMoment,
+  minutesIntoDay,
+  minutesOf,
+  weekday,
+  weekStart,
+} from './dates.ts';

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import type { DayThing, StandingThing } from '@maul/contract';
-import { addDays, athleteDay, localMoment, minutesOf, weekday, type IsoDate } from '@maul/core';
-import type { AppTransaction } from '../db/connect.ts';
+import type { DayThing, StandingThing } from '@maul/contract/diary';
+import { addDays, athleteDay, localMoment, minutesOf, weekday, type IsoDate } from '@maul/core/units';
+import type { AppTransaction } from '../platform/db/connect.ts';
 import { DEMO_ZONE, type DemoAthlete } from './simulate.ts';
 
 /** Days of training, water and looks that the scenario tells. */

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { addDays, CORE_VERSION, isoDate, seededRandom, targetsFrom, type IsoDate } from '@maul/core';
+import { addDays, isoDate, type IsoDate } from '@maul/core/units';
+import { CORE_VERSION } from '@maul/core/body';
+import { seededRandom } from '@maul/core/random';
+import { targetsFrom } from '@maul/core/plan';
 import { sql, type Kysely } from 'kysely';
-import { DEMO_PASSWORD, hashPassword, newCoachCode, openSession } from '../accounts/index.ts';
-import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../db/connect.ts';
+import { DEMO_PASSWORD, hashPassword, newCoachCode, openSession } from '../people/index.ts';
+import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../platform/db/connect.ts';
 import { referenceFoods } from '../foods/index.ts';
-import { athleteOf, cautionsOfPlan, todayOf } from '../season/index.ts';
+import { athleteOf, cautionsOfPlan, todayOf } from '../plan/index.ts';
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';

@@ -1,5 +1,8 @@
-import { METHODS, type Method } from '@maul/core';
-import { ALLERGENS, DIETS, PhaseKind as PhaseKindSchema, Sex } from '@maul/contract';
+import { METHODS, type Method } from '@maul/core/foods';
+import { ALLERGENS } from '@maul/contract/foods';
+import { DIETS } from '@maul/contract/people';
+import { Sex } from '@maul/contract/body';
+import { PhaseKind as PhaseKindSchema } from '@maul/contract/plan';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { z } from 'zod';

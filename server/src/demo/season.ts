@@ -1,18 +1,15 @@
-import { DEFAULT_PROFILE, type Profile } from '@maul/contract';
+import { DEFAULT_PROFILE, type Profile } from '@maul/contract/people';
+import { addDays, weekday, type IsoDate } from '@maul/core/units';
+import { amountsOf, perGrams } from '@maul/core/nutrition';
 import {
-  addDays,
-  amountsOf,
   defaultRate,
   defaultTolerance,
   macroPart,
-  perGrams,
-  weekday,
   wholeShares,
-  type Basis,
-  type IsoDate,
   type MealPattern,
   type Season,
-} from '@maul/core';
+} from '@maul/core/plan';
+import { type Basis } from '@maul/core/body';
 import type { MenuMeal, ScenarioAthlete } from './scenario.ts';
 
 /** The meal pattern of a menu: its times, and the part of the day's macros that each of its meals holds. */

@@ -1,17 +1,8 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  addDays,
-  ageOn,
-  athleteDay,
-  countdown,
-  daySheet,
-  dayTargets,
-  dayTypeOn,
-  phaseOn,
-  seasonProblems,
-  weekRate,
-  type IsoDate,
-} from '@maul/core';
+import { addDays, ageOn, athleteDay, type IsoDate } from '@maul/core/units';
+import { countdown, dayTargets, dayTypeOn, phaseOn, seasonProblems } from '@maul/core/plan';
+import { daySheet } from '@maul/core/diary';
+import { weekRate } from '@maul/core/body';
 import { join } from 'node:path';
 import { referenceFoods, type ReferenceFood } from '../foods/index.ts';
 import { readMenuLine, readScenario, type Scenario } from './scenario.ts';

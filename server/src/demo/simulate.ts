@@ -1,27 +1,20 @@
-import type { FoodState, NoteRow, PortionRow, Profile } from '@maul/contract';
+import type { FoodState } from '@maul/contract/common';
+import type { NoteRow, PortionRow } from '@maul/contract/diary';
+import type { Profile } from '@maul/contract/people';
 import {
   addDays,
-  amountsOf,
   athleteDay,
-  dayTargets,
   daysBetween,
   localMoment,
   minutesIntoDay,
-  perGrams,
-  phaseOn,
   roundTo,
-  seededRandom,
-  standardNormal,
-  weekBasis,
   weekStart,
-  type Basis,
-  type ChangeOrder,
-  type DayTargets,
   type IsoDate,
-  type Random,
-  type Season,
-  type WeighIn,
-} from '@maul/core';
+} from '@maul/core/units';
+import { amountsOf, perGrams } from '@maul/core/nutrition';
+import { dayTargets, phaseOn, type ChangeOrder, type DayTargets, type Season } from '@maul/core/plan';
+import { seededRandom, standardNormal, type Random } from '@maul/core/random';
+import { weekBasis, type Basis, type WeighIn } from '@maul/core/body';
 import type { z } from 'zod';
 import type { ReferenceFood } from '../foods/index.ts';
 import { patternOf, profileOf, seasonOf } from './season.ts';

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { DayDocument, FoundDay, Handover, Problem, StandingRow } from '@maul/contract';
-import { addDays, athleteDay } from '@maul/core';
+import type { DayDocument, FoundDay, Handover, StandingRow } from '@maul/contract/diary';
+import type { Problem } from '@maul/contract/problems';
+import { addDays, athleteDay } from '@maul/core/units';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,6 +1,7 @@
 import { afterAll, afterEach, beforeAll, describe, expect, test } from '@jest/globals';
-import type { DayDocument, PortionRow, Problem } from '@maul/contract';
-import { athleteDay } from '@maul/core';
+import type { DayDocument, PortionRow } from '@maul/contract/diary';
+import type { Problem } from '@maul/contract/problems';
+import { athleteDay } from '@maul/core/units';
 import { sql } from 'kysely';
 import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
@@ -140,7 +141,7 @@ describe('when the ground gives way', () => {
     await athlete.get(`${at}/orders`).expect(200);
   });
   test('a database that is not there', async () => {
-    const { asProblem, toProblem } = await import('../http/problems.ts');
+    const { asProblem, toProblem } = await import('../platform/http/problems.ts');
     for (const code of ['ECONNREFUSED', '57P01', '08006'])
       expect(toProblem(asProblem(Object.assign(new Error('x'), { code })))).toMatchObject({
         status: 503,

@@ -1,21 +1,16 @@
-import type { Athlete, DayEntryRow, DayThing, StandingRow } from '@maul/contract';
-import {
-  minutesIntoDay,
-  perGrams,
-  substanceCaution,
-  sumNutrients,
-  waterPlanBarred,
-  type Drink,
-  type IsoDate,
-} from '@maul/core';
+import type { Athlete } from '@maul/contract/people';
+import type { DayEntryRow, DayThing, StandingRow } from '@maul/contract/diary';
+import { minutesIntoDay, type IsoDate } from '@maul/core/units';
+import { perGrams, sumNutrients } from '@maul/core/nutrition';
+import { substanceCaution, waterPlanBarred, type Drink } from '@maul/core/diary';
 import type { Router } from 'express';
 import { sql, type Selectable } from 'kysely';
-import type { AppTransaction } from '../db/connect.ts';
-import type { DayEntryTable, StandingTable } from '../db/schema.ts';
-import { putVersioned } from '../db/versioned.ts';
-import { mount, type House } from '../http/mount.ts';
-import { ProblemError } from '../http/problems.ts';
-import { athleteOf, basesAround } from '../season/index.ts';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import type { DayEntryTable, StandingTable } from '../platform/db/schema.ts';
+import { putVersioned } from '../platform/db/versioned.ts';
+import { mount, type House } from '../platform/http/mount.ts';
+import { ProblemError } from '../platform/http/problems.ts';
+import { athleteOf, basesAround } from '../plan/index.ts';
 import { mealsOn, portionsOf } from './store.ts';
 
 const toEntry = (row: Selectable<DayEntryTable>): DayEntryRow => ({

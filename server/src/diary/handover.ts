@@ -1,10 +1,10 @@
-import type { Handover } from '@maul/contract';
+import type { Handover } from '@maul/contract/diary';
 import type { Router } from 'express';
 import { sql, type Selectable } from 'kysely';
-import type { AppTransaction } from '../db/connect.ts';
-import type { HandoverTable } from '../db/schema.ts';
-import { mount, type House } from '../http/mount.ts';
-import { ProblemError } from '../http/problems.ts';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import type { HandoverTable } from '../platform/db/schema.ts';
+import { mount, type House } from '../platform/http/mount.ts';
+import { ProblemError } from '../platform/http/problems.ts';
 
 const toHandover = (row: Selectable<HandoverTable>): Handover => ({
   id: row.id,

@@ -1,15 +1,17 @@
-import { DAY_PAPER_FILE, Day, Id } from '@maul/contract';
-import { dayPaper, dayTargets, type DayPaper, type PaperInput } from '@maul/core';
+import { DAY_PAPER_FILE } from '@maul/contract/routes';
+import { Day, Id } from '@maul/contract/common';
+import { dayPaper, type DayPaper, type PaperInput } from '@maul/core/diary';
+import { dayTargets } from '@maul/core/plan';
 import type { Router } from 'express';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import type * as pdfmakePackage from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { z } from 'zod';
-import { acting, type AppTransaction } from '../db/connect.ts';
-import { tokenOf, type House } from '../http/mount.ts';
-import { ProblemError } from '../http/problems.ts';
-import { athleteOf, basesAround, ordersFor, seasonOn } from '../season/index.ts';
+import { acting, type AppTransaction } from '../platform/db/connect.ts';
+import { tokenOf, type House } from '../platform/http/mount.ts';
+import { ProblemError } from '../platform/http/problems.ts';
+import { athleteOf, basesAround, ordersFor, seasonOn } from '../plan/index.ts';
 import { mealsOn, portionsOf } from './store.ts';
 
 const require = createRequire(import.meta.url);

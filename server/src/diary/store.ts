@@ -1,8 +1,9 @@
-import type { MealRow, NoteRow, PortionRow, WeighInRow } from '@maul/contract';
-import type { IsoDate } from '@maul/core';
+import type { MealRow, NoteRow, PortionRow } from '@maul/contract/diary';
+import type { WeighInRow } from '@maul/contract/body';
+import type { IsoDate } from '@maul/core/units';
 import { sql, type Selectable } from 'kysely';
-import type { AppTransaction } from '../db/connect.ts';
-import type { MealTable, PortionTable, WeighInTable } from '../db/schema.ts';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import type { MealTable, PortionTable, WeighInTable } from '../platform/db/schema.ts';
 
 export const toMeal = (row: Selectable<MealTable>): MealRow => ({
   id: row.id,

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { Food } from '@maul/contract';
-import { athleteDay, energyOf, euEnergy, KJ_PER_KCAL } from '@maul/core';
+import type { Food } from '@maul/contract/foods';
+import { athleteDay, KJ_PER_KCAL } from '@maul/core/units';
+import { energyOf, euEnergy } from '@maul/core/nutrition';
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';

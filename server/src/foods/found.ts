@@ -1,6 +1,6 @@
-import { FoodDetails, type Food } from '@maul/contract';
+import { FoodDetails, type Food } from '@maul/contract/foods';
 import type { Selectable } from 'kysely';
-import type { FoodOwnTable } from '../db/schema.ts';
+import type { FoodOwnTable } from '../platform/db/schema.ts';
 
 /** A food as a search finds it, wherever it is kept. */
 export interface Found {

@@ -1,3 +1,5 @@
-export { mountFoods } from './routes.ts';
+export { mountExchange } from './imports/routes.ts';
+export { stopImports } from './imports/run.ts';
 export { loadReferenceFoods, referenceFoods } from './load.ts';
-export { fromComposition, readOwnTable, type ReferenceFood } from './reference.ts';
+export { type ReferenceFood } from './reference.ts';
+export { mountFoods } from './routes.ts';

@@ -1,9 +1,9 @@
-import type { KitchenContainer, YieldSeen } from '@maul/contract';
+import type { KitchenContainer, YieldSeen } from '@maul/contract/foods';
 import type { Router } from 'express';
 import { sql, type Selectable } from 'kysely';
-import type { ContainerTable, YieldSeenTable } from '../db/schema.ts';
-import { putVersioned } from '../db/versioned.ts';
-import { mount, type House } from '../http/mount.ts';
+import type { ContainerTable, YieldSeenTable } from '../platform/db/schema.ts';
+import { putVersioned } from '../platform/db/versioned.ts';
+import { mount, type House } from '../platform/http/mount.ts';
 
 const toContainer = (row: Selectable<ContainerTable>): KitchenContainer => ({
   id: row.id,

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { DayDocument, Food, Kitchen, Log } from '@maul/contract';
-import { addDays, athleteDay, referenceIntake, type Tagname } from '@maul/core';
+import type { DayDocument, Log } from '@maul/contract/diary';
+import type { Food, Kitchen } from '@maul/contract/foods';
+import { addDays, athleteDay } from '@maul/core/units';
+import { referenceIntake, type Tagname } from '@maul/core/nutrition';
 import { createRequire } from 'node:module';
 import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';

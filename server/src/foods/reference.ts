@@ -1,5 +1,7 @@
-import { FoodDetails, FoodState, NO_DETAILS, type Measure } from '@maul/contract';
-import { isTagname, per100Grams, readGtin, tableKcal, type NutrientVector, type Tagname } from '@maul/core';
+import { FoodDetails, NO_DETAILS, type Measure } from '@maul/contract/foods';
+import { FoodState } from '@maul/contract/common';
+import { isTagname, tableKcal, type NutrientVector, type Tagname } from '@maul/core/nutrition';
+import { per100Grams, readGtin } from '@maul/core/foods';
 import Papa from 'papaparse';
 
 /** A reference food, ready for the database. */

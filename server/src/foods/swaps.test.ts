@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
-import { amountsOf, perGrams, swapGrams, swapStep, type SwapBy } from '@maul/core';
+import { amountsOf, perGrams } from '@maul/core/nutrition';
+import { swapGrams, swapStep, type SwapBy } from '@maul/core/foods';
 import { join } from 'node:path';
 import { referenceFoods } from './load.ts';
 

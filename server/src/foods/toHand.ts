@@ -1,6 +1,6 @@
-import type { Food } from '@maul/contract';
+import type { Food } from '@maul/contract/foods';
 import { sql } from 'kysely';
-import type { AppTransaction } from '../db/connect.ts';
+import type { AppTransaction } from '../platform/db/connect.ts';
 import { asFood, type Found } from './found.ts';
 import { allOwnFoods, marksOf } from './search.ts';
 

@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { dataDirectory, ensurePackages, startPostgres } from '../../../scripts/postgres.mjs';
-import { makeDb, makePool } from '../db/connect.ts';
-import { ensureRoles, migrate } from '../db/migrate.ts';
+import { makeDb, makePool } from '../platform/db/connect.ts';
+import { ensureRoles, migrate } from '../platform/db/migrate.ts';
 import { loadReferenceFoods } from '../foods/index.ts';
 
 /** One PostgreSQL for all server tests, and a migrated database that each file copies. */

@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_PROFILE, type BodyOf, type Session } from '@maul/contract';
+import { DEFAULT_PROFILE, type Session } from '@maul/contract/people';
+import { type BodyOf } from '@maul/contract/routes';
 import type { Kysely } from 'kysely';
 import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { findSession, signInLimits } from '../accounts/index.ts';
-import { makeDb, makePool, type AccountsDb, type AppDb } from '../db/connect.ts';
-import type { AccountsDatabase, AppDatabase } from '../db/schema.ts';
-import { ChangeFeed } from '../events/index.ts';
-import { createApp } from '../http/app.ts';
-import { SESSION_COOKIE } from '../http/mount.ts';
+import { findSession, signInLimits } from '../people/index.ts';
+import { makeDb, makePool, type AccountsDb, type AppDb } from '../platform/db/connect.ts';
+import type { AccountsDatabase, AppDatabase } from '../platform/db/schema.ts';
+import { ChangeFeed } from '../platform/events/feed.ts';
+import { createApp } from '../app.ts';
+import { SESSION_COOKIE } from '../platform/http/mount.ts';
 
 export const PASSWORD = 'a long enough password';
 

@@ -1,2 +1,6 @@
-export { readGrams, type ReadGrams } from './readGrams.ts';
-export type { GivenWeight } from './AddFoodDialog.tsx';
+export { portionFoodOf } from './amount/portionFood.ts';
+export { readGrams } from './amount/readGrams.ts';
+export { AddFoodDialog } from './lazy.ts';
+export { foodsRoutes } from './routes.tsx';
+export { type GivenWeight } from './search/AddFoodDialog.tsx';
+export { FoodLine } from './search/FoodSearch.tsx';

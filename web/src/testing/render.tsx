@@ -1,12 +1,14 @@
 import { jest } from '@jest/globals';
-import type { DayDocument } from '@maul/contract';
-import { PROBLEM_PREFIX } from '@maul/contract';
+import type { DayDocument } from '@maul/contract/diary';
+import { PROBLEM_PREFIX } from '@maul/contract/problems';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
-import { queryClient, takeStep, useDay, useOutbox, withPending } from '../sync/index.ts';
-import { useSteps } from '../sync/steps.ts';
+import { queryClient, useDay } from '../data/session.ts';
+import { takeStep, useSteps } from '../data/steps.ts';
+import { useOutbox } from '../data/outbox.ts';
+import { withPending } from '../data/day.ts';
 import { ME, testDay } from './samples.ts';
 
 /** What the server answers, by method and path (`*` for a part of it); all else it leaves unanswered, so that changes wait and can be looked at. */

@@ -1,16 +1,15 @@
 /** Small, complete rows of a day for the tests of the app. */
+import { DEFAULT_PROFILE } from '@maul/contract/people';
+import { NO_DETAILS, type Food } from '@maul/contract/foods';
 import {
-  DEFAULT_PROFILE,
-  NO_DETAILS,
   type DayDocument,
   type DayEntryRow,
   type DayThing,
-  type Food,
   type MealRow,
   type PortionRow,
   type StandingRow,
-} from '@maul/contract';
-import { isoDate } from '@maul/core';
+} from '@maul/contract/diary';
+import { isoDate } from '@maul/core/units';
 
 export const TODAY = isoDate('2026-11-25');
 export const ME = { id: '01890a5d-ac96-774b-bcce-b302099a8057', name: 'Test' };

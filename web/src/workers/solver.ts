@@ -1,5 +1,5 @@
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Fit, FitOptions, FitProblem } from '@maul/core';
+import type { Fit, FitOptions, FitProblem } from '@maul/core/diary';
 import type { FitOutcome, SolverApi } from './solver.worker.ts';
 
 let remote: Remote<SolverApi> | undefined;

@@ -5,7 +5,7 @@ import {
   type FitOptions,
   type FitProblem,
   type Solver,
-} from '@maul/core';
+} from '@maul/core/diary';
 import { expose } from 'comlink';
 import highsLoader from 'highs';
 import wasmUrl from 'highs/runtime?url';

@@ -1,0 +1,13 @@
+export {
+  Basis,
+  type BasisRow,
+  BodyKg,
+  CarbBasisName,
+  EquationName,
+  FatPercent,
+  Height,
+  KnownKcal,
+  Sex,
+} from './basis.ts';
+export { bodyRoutes } from './routes.ts';
+export { WeighIn, type WeighInRow } from './weighIn.ts';

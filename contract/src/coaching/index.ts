@@ -1,0 +1,2 @@
+export { RosterRow } from './roster.ts';
+export { coachingRoutes } from './routes.ts';

@@ -1,0 +1,31 @@
+import { z } from 'zod';
+import { Day, Id } from '../common.ts';
+import { PhaseKind } from '../plan/index.ts';
+
+/** One athlete as a coach's roster shows them. */
+export const RosterRow = z.strictObject({
+  athleteId: Id,
+  name: z.string(),
+  federationClass: z.string().nullable(),
+  today: Day,
+  phase: PhaseKind.nullable(),
+  phaseWeek: z.strictObject({ week: z.int(), of: z.int() }).nullable(),
+  show: z.strictObject({ name: z.string(), days: z.int() }).nullable(),
+  /** Pace: change of the week mean, % a week, against the wanted. */
+  rate: z.number().nullable(),
+  wanted: z.strictObject({ low: z.number(), high: z.number() }).nullable(),
+  weekMeanKg: z.number().nullable(),
+  /** Landing: of the last seven complete days. */
+  landed: z.int(),
+  logged: z.int(),
+  weighedShare: z.number().nullable(),
+  /** Words: what waits. */
+  quietDays: z.int().nullable(),
+  /** Until when the log is paused on purpose, or that it is open; null while it is not. */
+  pausedUntil: z.union([Day, z.literal('open')]).nullable(),
+  waitingNotes: z.int(),
+  openOrders: z.int(),
+  need: z.strictObject({ score: z.number(), reasons: z.array(z.string()) }),
+});
+export type RosterRow = z.infer<typeof RosterRow>;
+export const Roster = z.strictObject({ athletes: z.array(RosterRow) });

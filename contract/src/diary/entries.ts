@@ -1,0 +1,130 @@
+import type { SheetPortion } from '@maul/core/diary';
+import { z } from 'zod';
+import { Base, Day, Id, Moment, Name, Nutrients, PortionGrams, Time, Version, Zone } from '../common.ts';
+import { MethodName, PortionFood } from '../foods/index.ts';
+
+const What = z.string().trim().max(120);
+const Minutes = z
+  .int('Minutes are a whole number.')
+  .min(1, 'It takes at least a minute.')
+  .max(600, 'Ten hours at most.');
+const Millilitres = z
+  .number('An amount of water is a number of mL.')
+  .positive('More than 0 mL.')
+  .max(5000, 'More than 5 L is not one drink: check the amount.');
+const Mark = z.int().min(1).max(5).nullable();
+
+export const CERTIFIED = ['certified', 'not certified', 'unknown'] as const;
+const supplement = {
+  name: Name,
+  dose: z.strictObject({
+    amount: z.number().positive('A dose is more than nothing.').max(100_000),
+    unit: z.string().trim().min(1).max(20),
+  }),
+  /** True when its nutrients count in the day. */
+  counted: z.boolean(),
+  certified: z.enum(CERTIFIED),
+  /** What one dose holds; a missing key is unknown. */
+  nutrients: Nutrients,
+};
+
+/** What stands on a day's rail beside meals. `done` tells what happened from what is planned. */
+export const DayThing = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('training'), what: What, minutes: Minutes.nullable(), done: z.boolean() }),
+  z.strictObject({
+    kind: z.literal('cardio'),
+    what: What,
+    minutes: Minutes.nullable(),
+    kcal: z.number().min(0).max(5000).nullable(),
+    steps: z.int().min(0).max(200_000).nullable(),
+    done: z.boolean(),
+  }),
+  z.strictObject({ kind: z.literal('posing'), what: What, minutes: Minutes.nullable(), done: z.boolean() }),
+  z.strictObject({
+    kind: z.literal('water'),
+    millilitres: Millilitres,
+    vessel: Name.nullable(),
+    done: z.boolean(),
+  }),
+  z.strictObject({ kind: z.literal('supplement'), supplementId: Id, ...supplement, done: z.boolean() }),
+  z.strictObject({ kind: z.literal('look'), fullness: Mark, tightness: Mark, words: z.string().max(500) }),
+]);
+export type DayThing = z.infer<typeof DayThing>;
+
+const dayEntry = { day: Day, time: Time, zone: Zone, thing: DayThing };
+export const DayEntry = z.strictObject({ id: Id, ...dayEntry, version: Version, deleted: z.boolean() });
+export type DayEntryRow = z.infer<typeof DayEntry>;
+export const PutDayEntry = z.strictObject({ base: Base, ...dayEntry, deleted: z.boolean() });
+
+const slotFood = { food: PortionFood, grams: PortionGrams };
+/** One place of a saved meal: its food, and what may stand in for it. */
+export const MealSlot = z.strictObject({
+  ...slotFood,
+  swaps: z.array(z.strictObject(slotFood)).max(12).default([]),
+});
+export type MealSlot = z.infer<typeof MealSlot>;
+
+/** What stands from day to day: vessels, supplements, saved meals, pauses, and who one eats with. */
+export const StandingThing = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('vessel'), name: Name, millilitres: Millilitres }),
+  z.strictObject({ kind: z.literal('supplement'), ...supplement, times: z.array(Time).max(8) }),
+  z.strictObject({ kind: z.literal('meal'), name: Name, slots: z.array(MealSlot).min(1).max(40) }),
+  z
+    .strictObject({
+      kind: z.literal('pause'),
+      from: Day,
+      until: Day.nullable(),
+      why: z.string().trim().max(300),
+    })
+    .refine((p) => p.until === null || p.until >= p.from, {
+      message: 'A pause ends on the day it begins, or later.',
+      path: ['until'],
+    }),
+  z.strictObject({ kind: z.literal('eater'), personId: Id, name: Name }),
+]);
+export type StandingThing = z.infer<typeof StandingThing>;
+export const Standing = z.strictObject({
+  id: Id,
+  thing: StandingThing,
+  version: Version,
+  deleted: z.boolean(),
+});
+export type StandingRow = z.infer<typeof Standing>;
+export const PutStanding = z.strictObject({ base: Base, thing: StandingThing, deleted: z.boolean() });
+export const StandingList = z.strictObject({ standing: z.array(Standing) });
+
+const handover = { food: PortionFood, grams: PortionGrams, method: MethodName, day: Day };
+/** Part of a dish, given to another athlete: theirs to take or to leave. */
+export const Handover = z.strictObject({
+  id: Id,
+  ...handover,
+  fromId: Id,
+  fromName: z.string(),
+  toId: Id,
+  answer: z.enum(['taken', 'left']).nullable(),
+  at: Moment,
+});
+export type Handover = z.infer<typeof Handover>;
+export const PutHandover = z.strictObject({ ...handover, toId: Id });
+export const HandoverAnswer = z.strictObject({ answer: z.enum(['taken', 'left']) });
+
+/** Somebody to eat with, by the code on their account page. */
+export const Eater = z.strictObject({ personId: Id, name: z.string() });
+export const EaterQuery = z.strictObject({ code: z.string().trim().min(4).max(20) });
+
+/** Counted supplements of a day as portions beside its meals, for the day sheet: one dose is 100 g of what it holds. */
+export const countedBeside = (entries: readonly DayEntryRow[]): SheetPortion[] =>
+  entries.flatMap(({ id, thing }) =>
+    thing.kind === 'supplement' && thing.counted
+      ? [
+          {
+            id,
+            food: { id: thing.supplementId, name: thing.name, state: 'as sold', per100g: thing.nutrients },
+            plannedGrams: 100,
+            grams: thing.done ? 100 : null,
+            method: thing.done ? ('label' as const) : null,
+            division: null,
+          },
+        ]
+      : [],
+  );

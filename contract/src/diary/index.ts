@@ -1,0 +1,15 @@
+export { DayDocument, type MealRow, type NoteRow, type PortionRow, PutPortion, Trail } from './day.ts';
+export {
+  CERTIFIED,
+  countedBeside,
+  DayEntry,
+  type DayEntryRow,
+  DayThing,
+  Handover,
+  MealSlot,
+  type StandingRow,
+  StandingThing,
+} from './entries.ts';
+export { Log } from './log.ts';
+export { diaryRoutes } from './routes.ts';
+export { FoundDay } from './search.ts';

@@ -1,0 +1,56 @@
+import { z } from 'zod';
+import { Id, Moment, Name } from '../common.ts';
+
+export const Email = z.email('This is not an email address.').max(254).toLowerCase();
+/** Judged by length alone: long and remembered beats short and decorated. */
+export const Password = z
+  .string()
+  .min(10, 'A password has at least 10 characters.')
+  .max(200, 'A password has at most 200 characters.');
+export const Role = z.enum(['athlete', 'coach']);
+
+export const SignUp = z.strictObject({ id: Id, name: Name, email: Email, password: Password, role: Role });
+export const SignIn = z.strictObject({ email: Email, password: z.string().max(200) });
+
+export const Grant = z.strictObject({
+  id: Id,
+  athleteId: Id,
+  athleteName: z.string(),
+  coachId: Id,
+  coachName: z.string(),
+  from: Moment,
+});
+
+export const Session = z.strictObject({
+  person: z.strictObject({
+    id: Id,
+    name: z.string(),
+    email: z.string(),
+    isAthlete: z.boolean(),
+    isCoach: z.boolean(),
+    isDemo: z.boolean(),
+    /** True once an athlete has given their body and a first phase. */
+    hasSeason: z.boolean(),
+    /** What an athlete types to share with this coach; null for who is none. */
+    coachCode: z.string().nullable(),
+    /** What somebody types who gives this athlete part of a dish. */
+    tableCode: z.string(),
+  }),
+  grants: z.array(Grant),
+});
+export type Session = z.infer<typeof Session>;
+
+export const DemoPeople = z.strictObject({
+  people: z.array(
+    z.strictObject({
+      name: z.string(),
+      email: z.string(),
+      password: z.string(),
+      role: Role,
+      about: z.string(),
+    }),
+  ),
+});
+export type DemoPeople = z.infer<typeof DemoPeople>;
+
+export const ShareWithCoach = z.strictObject({ code: z.string().trim().min(4).max(20) });

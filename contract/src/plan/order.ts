@@ -1,0 +1,40 @@
+import { TargetName } from './season.ts';
+import { z } from 'zod';
+import { Day, Id, Moment, Name, Text } from '../common.ts';
+
+const orderBody = {
+  phaseId: Id,
+  from: Day,
+  until: Day.nullable(),
+  macro: TargetName,
+  change: z.strictObject({
+    kind: z.enum(['relative', 'absolute']),
+    amount: z.number('A change is a number.').min(-5000).max(12_000),
+  }),
+  /** The food that carries the change. */
+  lever: Name.nullable(),
+};
+
+export const Order = z.strictObject({
+  id: Id,
+  ...orderBody,
+  dayTypes: z.array(z.string()).min(1).nullable(),
+  reason: z.string(),
+  signedAt: Moment,
+  signedBy: Id,
+  signedByName: z.string(),
+  /** Cautions that the signer confirmed, by id. */
+  confirmed: z.array(z.string()),
+  acknowledgedAt: Moment.nullable(),
+  /** Only with a hard caution: the day from which it binds, null while a confirmation is missing. */
+  heldUntil: Day.nullable().optional(),
+});
+
+export type OrderRow = z.infer<typeof Order>;
+
+export const SignOrder = z.strictObject({
+  ...orderBody,
+  dayTypes: z.array(z.string().min(1)).min(1, 'Choose at least one day type.').nullable(),
+  reason: Text,
+  confirmed: z.array(z.string()),
+});

@@ -1,0 +1,151 @@
+import { EQUATION_IDS } from '@maul/core/body';
+import { PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
+import { TARGET_KEYS } from '@maul/core/nutrition';
+import { z } from 'zod';
+import { Day, FoodState, Id, Name, Nutrients, Time } from '../common.ts';
+
+const Width = z.strictObject({ below: z.number().min(0).max(500), above: z.number().min(0).max(500) });
+export const PhaseKind = z.enum(PHASE_KINDS);
+export const TargetName = z.enum(TARGET_KEYS);
+const ShortId = z.string().min(1).max(60);
+
+export const EnergyRule = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('rate'),
+    percentPerWeek: z
+      .number()
+      .min(-2, 'A rate lies between -2 and 2 % a week.')
+      .max(2, 'A rate lies between -2 and 2 % a week.'),
+  }),
+  z.strictObject({ kind: z.literal('step'), kcal: z.number().min(-2000).max(3000) }),
+  z.strictObject({ kind: z.literal('percent'), percent: z.number().min(-60).max(60) }),
+  z.strictObject({
+    kind: z.literal('range'),
+    low: z.number().min(0).max(12_000),
+    high: z.number().min(0).max(12_000),
+  }),
+  z.strictObject({ kind: z.literal('hand'), kcal: z.number().min(0).max(12_000) }),
+]);
+
+export const MacroPart = z.strictObject({
+  by: z.enum(['body-kg', 'body-lb', 'lean-kg', 'lean-lb', 'grams', 'percent']),
+  amount: z.number().min(0).max(1500),
+  to: z.number().min(0).max(1500).nullable(),
+  floor: z.number().min(0).max(1500).nullable(),
+  ceiling: z.number().min(0).max(1500).nullable(),
+  as: z.enum(['point', 'floor', 'ceiling']),
+});
+
+const Fibre = z.union([
+  z.strictObject({ per1000kcal: z.number().min(0).max(40) }),
+  z.strictObject({ grams: z.number().min(0).max(150) }),
+]);
+const Percent = z.number().min(0).max(100);
+
+export const MacroRule = z.discriminatedUnion('kind', [
+  z.strictObject({
+    kind: z.literal('per-mass'),
+    protein: MacroPart,
+    fat: MacroPart,
+    carbs: MacroPart.nullable(),
+    fibre: Fibre,
+  }),
+  z.strictObject({ kind: z.literal('split'), protein: Percent, carbs: Percent, fat: Percent, fibre: Fibre }),
+  z.strictObject({
+    kind: z.literal('protein-range'),
+    protein: MacroPart,
+    fatFloor: z.number().min(0).max(300).nullable(),
+    fibre: Fibre,
+  }),
+  z.strictObject({
+    kind: z.literal('menu'),
+    name: Name,
+    portions: z
+      .array(
+        z.strictObject({
+          name: Name,
+          grams: z.number().positive().max(5000),
+          per100g: Nutrients,
+          meal: z.int().min(1).max(20).optional(),
+          time: Time.optional(),
+          foodId: z.string().min(1).max(80).optional(),
+          state: FoodState.optional(),
+        }),
+      )
+      .max(80),
+  }),
+  z.strictObject({ kind: z.literal('plate'), groups: z.array(Name).min(1).max(20) }),
+  z.strictObject({ kind: z.literal('none') }),
+]);
+
+const DayChange = z.discriminatedUnion('kind', [
+  z.strictObject({ kind: z.literal('energy'), kcal: z.number().min(-3000).max(5000) }),
+  z.strictObject({ kind: z.literal('carbs'), grams: z.number().min(-1000).max(1200) }),
+  z.strictObject({
+    kind: z.literal('own'),
+    protein: z.number().min(0).max(800),
+    carbs: z.number().min(0).max(1500),
+    fat: z.number().min(0).max(500),
+  }),
+]);
+const DayType = z.strictObject({
+  id: ShortId,
+  name: Name,
+  change: DayChange,
+  widen: z.number().min(1).max(5),
+  patternId: ShortId.nullable(),
+});
+
+export const MealPattern = z.strictObject({
+  id: ShortId,
+  name: Name,
+  slots: z
+    .array(
+      z.strictObject({
+        id: ShortId,
+        anchor: z.enum(['clock', 'waking', 'before-training', 'after-training']),
+        minutes: z.number().min(0).max(1440),
+        at: Time,
+        share: z.strictObject({ protein: Percent, carbs: Percent, fat: Percent }),
+      }),
+    )
+    .min(1)
+    .max(10),
+  fast: z.strictObject({ from: Time, to: Time }).nullable(),
+  proteinUntil: Time.nullable(),
+});
+
+export const Phase = z.strictObject({
+  id: Id,
+  kind: PhaseKind,
+  name: Name.nullable(),
+  from: Day,
+  to: Day,
+  hangsOn: Id.nullable(),
+  energy: EnergyRule,
+  macros: MacroRule,
+  tolerance: z.strictObject({
+    protein: Width,
+    carbs: Width,
+    fat: Width,
+    energy: z.union([
+      z.strictObject({ kcal: z.number().min(0).max(1000) }),
+      z.strictObject({ part: z.number().min(0).max(0.5) }),
+    ]),
+  }),
+  rate: z.strictObject({ low: z.number().min(-3).max(3), high: z.number().min(-3).max(3) }),
+  dayTypes: z.array(DayType).min(1).max(30),
+  week: z.array(ShortId).length(7),
+  exceptions: z.record(z.string(), ShortId),
+  levels: z.record(z.string(), z.number().min(-2000).max(2000)),
+  holdMean: z.boolean(),
+  patterns: z.array(MealPattern).max(20),
+  patternId: ShortId.nullable(),
+});
+
+export const Season = z.strictObject({
+  phases: z.array(Phase).max(100),
+  events: z
+    .array(z.strictObject({ id: Id, kind: z.enum(['show', 'shoot', 'trip']), name: Name, date: Day }))
+    .max(60),
+}) as unknown as z.ZodType<CoreSeason>;

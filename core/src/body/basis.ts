@@ -1,0 +1,38 @@
+import type { CarbBasis } from '../nutrition/index.ts';
+import type { IsoDate } from '../units/index.ts';
+
+/** Version of the computations; kept with every basis, so that a past figure says what made it. */
+export const CORE_VERSION = '0.1.0';
+
+/** How the expenditure of a basis came to be known. */
+export const EXPENDITURE_SOURCES = ['equation', 'known', 'balance', 'carried'] as const;
+export type ExpenditureSource = (typeof EXPENDITURE_SOURCES)[number];
+
+/** The body figures that targets were made from, kept as they were. */
+export interface Basis {
+  id: string;
+  from: IsoDate;
+  weightKg: number;
+  /** Fat-free mass, kg; null when it is not known. */
+  leanKg: number | null;
+  /** kcal a day, as the log counts them. */
+  expenditure: number;
+  /** Standard uncertainty of the expenditure, kcal. */
+  expenditureSd: number;
+  carbBasis: CarbBasis;
+  expenditureFrom: ExpenditureSource;
+}
+
+/**
+ * The basis in force on a date: of the last starting date on or before it the last one written (later in the list), or the
+ * earliest there is for days before. Undefined only when there is none at all.
+ */
+export const basisOn = (bases: readonly Basis[], date: IsoDate): Basis | undefined => {
+  let found: Basis | undefined;
+  let first: Basis | undefined;
+  for (const basis of bases) {
+    if (!first || basis.from < first.from) first = basis;
+    if (basis.from <= date && (!found || basis.from >= found.from)) found = basis;
+  }
+  return found ?? first;
+};

@@ -1,0 +1,23 @@
+export { type Basis, basisOn, CORE_VERSION, EXPENDITURE_SOURCES, type ExpenditureSource } from './basis.ts';
+export { energyAvailability, ENOUGH_AVAILABILITY, LOW_AVAILABILITY } from './energyAvailability.ts';
+export {
+  EQUATION_IDS,
+  EQUATION_SD,
+  type EquationBody,
+  type EquationId,
+  EQUATIONS,
+  type EquationSex,
+  FAT_SPREAD,
+  type FatMethod,
+  KNOWN_SD,
+  leanMass,
+  preferredEquation,
+  restingBy,
+  restingSpread,
+  type RestingSpread,
+  SESSION_MET,
+  sessionKcal,
+  startExpenditure,
+} from './equations.ts';
+export { startBy, type StartBy } from './startBy.ts';
+export { weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';

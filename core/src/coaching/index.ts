@@ -1,0 +1,1 @@
+export { coachNeed } from './need.ts';

@@ -1,0 +1,117 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { caffeineActive, caffeineBelow } from './caffeine.ts';
+import { drinkCautions, mostWithin, substanceCaution, waterPlanBarred } from './cautions.ts';
+
+describe('caffeine still active', () => {
+  test('its closed form, dose x 0.5^(h/5): textbook pharmacokinetics, from memory', () => {
+    const dose = [{ mg: 200, minutes: 8 * 60 }];
+    for (const hours of [0, 1, 2.5, 5, 10, 16])
+      expect(caffeineActive(dose, 8 * 60 + hours * 60)).toBeCloseTo(200 * 0.5 ** (hours / 5), 9);
+    expect(caffeineActive(dose, 8 * 60 - 1)).toBe(0);
+  });
+  test('doses add, whatever their order', () => {
+    const doses = fc.array(
+      fc.record({ mg: fc.integer({ min: 1, max: 300 }), minutes: fc.integer({ min: 0, max: 1440 }) }),
+      { maxLength: 8 },
+    );
+    fc.assert(
+      fc.property(
+        doses,
+        fc.integer({ min: 0, max: 2880 }),
+        fc.double({ min: 1.5, max: 19, noNaN: true }),
+        (all, at, half) => {
+          const sum = all.reduce((total, d) => total + caffeineActive([d], at, half), 0);
+          expect(caffeineActive([...all].reverse(), at, half)).toBeCloseTo(sum, 6);
+        },
+      ),
+    );
+  });
+  test('when less than so much is left', () => {
+    expect(caffeineBelow([{ mg: 200, minutes: 0 }], 50)).toBeCloseTo(600, 6);
+    expect(caffeineBelow([{ mg: 40, minutes: 90 }], 50)).toBe(90);
+    expect(caffeineBelow([], 50)).toBeUndefined();
+    expect(caffeineBelow([{ mg: 400, minutes: 0 }], 1, 19)).toBeUndefined();
+    expect(() => caffeineActive([], 0, 0)).toThrow('A half-life is more than 0 h');
+  });
+});
+
+const drink = (millilitres: number, minutes: number) => ({ millilitres, minutes });
+
+describe('water', () => {
+  test('the most in any stretch of time', () => {
+    const drinks = [drink(500, 0), drink(400, 59), drink(300, 61)];
+    expect(mostWithin(drinks, 60)).toEqual({ millilitres: 900, until: 59 });
+    expect(mostWithin(drinks, 180).millilitres).toBe(1200);
+  });
+  test.each([
+    ['more than a litre in an hour', [drink(600, 0), drink(500, 30)], 80, null],
+    ['more than 2.5 L in three hours', [drink(900, 0), drink(900, 61), drink(900, 122)], 80, null],
+    ['more than 100 mL per kg', Array.from({ length: 9 }, (_, i) => drink(700, i * 120)), 60, null],
+    ['more than 8 L', Array.from({ length: 11 }, (_, i) => drink(760, i * 100)), 120, null],
+    [
+      'more than 60 mL per kg with little sodium',
+      Array.from({ length: 8 }, (_, i) => drink(650, i * 120)),
+      80,
+      1200,
+    ],
+  ])('%s cannot be planned', (_, drinks, kg, sodium) => {
+    expect(waterPlanBarred(drinks, kg, sodium)).toMatchObject({ level: 'X' });
+  });
+  test('what is drunk through a day may be; unknown sodium bars nothing', () => {
+    const usual = Array.from({ length: 8 }, (_, i) => drink(650, i * 120));
+    expect(waterPlanBarred(usual, 80, 2300)).toBeUndefined();
+    expect(waterPlanBarred(usual, 80, null)).toBeUndefined();
+  });
+});
+
+const quiet = {
+  drunk: [drink(500, 0)],
+  weightKg: 80,
+  caffeine: [],
+  pregnant: false,
+  alcoholGrams: 0,
+  daysToEvent: null,
+  taken: ['Creatine'],
+};
+const ids = (change: object): string[] => drinkCautions({ ...quiet, ...change }).map((c) => c.id);
+
+describe('cautions of a day, one label per trigger', () => {
+  test('a quiet day has none', () => expect(ids({})).toEqual([]));
+  test.each([
+    [{ drunk: [drink(850, 0)] }, ['water-fast']],
+    [{ drunk: [drink(800, 0)] }, []],
+    [{ caffeine: [{ mg: 210, minutes: 0 }] }, ['caffeine']],
+    [
+      {
+        caffeine: [
+          { mg: 150, minutes: 0 },
+          { mg: 150, minutes: 300 },
+        ],
+      },
+      [],
+    ],
+    [
+      {
+        caffeine: [
+          { mg: 150, minutes: 0 },
+          { mg: 100, minutes: 300 },
+        ],
+        pregnant: true,
+      },
+      ['caffeine'],
+    ],
+    [{ caffeine: [150, 150, 150].map((mg) => ({ mg, minutes: 0 })) }, ['caffeine']],
+    [{ alcoholGrams: 20, daysToEvent: 1 }, ['alcohol']],
+    [{ alcoholGrams: 20, daysToEvent: 5 }, []],
+    [{ taken: ['Cassia cinnamon'] }, ['coumarin']],
+    [{ taken: ['insulin 4 units'] }, ['substance']],
+  ])('%j', (change, expected) => {
+    expect(ids(change)).toEqual(expected);
+  });
+  test('what is named is told back, and nobody is diagnosed', () => {
+    const caution = substanceCaution('two Lasix before the show');
+    expect(caution?.sentence).toContain('“Lasix” can harm');
+    expect(substanceCaution('potassium from potatoes')).toBeUndefined();
+  });
+});

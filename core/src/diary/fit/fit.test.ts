@@ -1,0 +1,273 @@
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import glpkFactory, { type GLPK } from 'glpk.js/node';
+import highsLoader from 'highs';
+import { seededRandom } from '../../random/index.ts';
+import type { TargetKey } from '../../nutrition/index.ts';
+import { deviation, missProgram, nearProgram, violation, type FitFood, type FitProblem } from './model.ts';
+import { fitSentences } from './explain.ts';
+import { highsSolver } from './highs.ts';
+import { portionsToFit } from './fit.ts';
+import { type LinearProgram, type Solver } from './program.ts';
+import { sampleFit } from './samples.ts';
+
+let solver: Solver;
+let glpk: GLPK;
+beforeAll(async () => {
+  solver = highsSolver(await highsLoader());
+  glpk = await glpkFactory();
+});
+
+const solveByGlpk = ({ columns, rows }: LinearProgram) => {
+  const bounds = (low: number, high: number) => {
+    const [l, h] = [Number.isFinite(low), Number.isFinite(high)];
+    const type =
+      low === high ? glpk.GLP_FX : l && h ? glpk.GLP_DB : l ? glpk.GLP_LO : h ? glpk.GLP_UP : glpk.GLP_FR;
+    return { type, lb: l ? low : 0, ub: h ? high : 0 };
+  };
+  const name = (i: number): string => `x${i}`;
+  const { result } = glpk.solve(
+    {
+      name: 'fit',
+      objective: {
+        direction: glpk.GLP_MIN,
+        name: 'cost',
+        vars: columns.map((c, i) => ({ name: name(i), coef: c.cost })),
+      },
+      subjectTo: rows.map((r, i) => ({
+        name: `r${i}`,
+        vars: r.terms.map(([c, coef]) => ({ name: name(c), coef })),
+        bnds: bounds(r.low, r.high),
+      })),
+      bounds: columns.map((c, i) => ({ name: name(i), ...bounds(c.low, c.high) })),
+      generals: columns.flatMap((c, i) => (c.integer ? [name(i)] : [])),
+    },
+    { msglev: glpk.GLP_MSG_OFF, presol: true, tmlim: 20, mipgap: 0 },
+  );
+  return result.status === glpk.GLP_OPT
+    ? { objective: result.z, values: columns.map((_, i) => result.vars[name(i)] ?? 0) }
+    : undefined;
+};
+
+/**
+ * The objective by a second solver of its own making: the GNU Linear Programming Kit. It forgives 1e-5 of a whole number, which would show
+ * in the objective: so the whole numbers it found are set and the rest is solved once more.
+ */
+const byGlpk = (program: LinearProgram): number | undefined => {
+  const found = solveByGlpk(program);
+  if (!found) return undefined;
+  const columns = program.columns.map((c, i) => {
+    const at = Math.round(found.values[i] ?? 0);
+    return c.integer ? { ...c, low: at, high: at, integer: false } : c;
+  });
+  return (solveByGlpk({ ...program, columns }) ?? found).objective;
+};
+
+describe('against a second solver (GNU Linear Programming Kit), 300 seeded problems', () => {
+  test.each(Array.from({ length: 6 }, (_, i) => i))('fifty of them, part %i', (part) => {
+    const random = seededRandom(71 + part);
+    let missed = 0;
+    for (let i = 0; i < 50; i += 1) {
+      const foods = 3 + Math.floor(random() * 4);
+      const shape = { foods, pieces: Math.floor(random() * 3), meals: 1 + (i % 2), tight: i % 3 === 0 };
+      const problem = sampleFit(random, shape);
+      const miss = missProgram(problem).program;
+      const [a, b] = [solver(miss, 10), byGlpk(miss)];
+      expect(a.status).toBe('optimal');
+      expect(Math.abs(a.objective - (b ?? NaN))).toBeLessThan(1e-6 * Math.max(1, a.objective));
+      if (a.objective > 1e-3) missed += 1;
+      const near = nearProgram(problem, a.objective).program;
+      const [c, d] = [solver(near, 10), byGlpk(near)];
+      expect(Math.abs(c.objective - (d ?? NaN))).toBeLessThan(1e-6 * Math.max(1, c.objective));
+      // Held below what is possible, neither finds anything.
+      if (a.objective > 1e-2) {
+        const never = nearProgram(problem, a.objective * 0.9).program;
+        expect(solver(never, 10).status).toBe('infeasible');
+        expect(byGlpk(never)).toBeUndefined();
+      }
+    }
+    expect(missed).toBeGreaterThan(5);
+  });
+});
+
+const per = (ENERC: number, PROCNT: number, CARB: number, FAT: number): FitFood['perGram'] => ({
+  ENERC: ENERC / 100,
+  PROCNT: PROCNT / 100,
+  CARB: CARB / 100,
+  FAT: FAT / 100,
+  FIBTG: 0,
+});
+const free = (grams: number) => ({ min: 0, max: Math.max(3 * grams, 300), step: 5, whole: false });
+const rice: FitFood = {
+  id: 'rice',
+  name: 'Rice',
+  mealId: 'a',
+  grams: 180,
+  perGram: per(128, 2.6, 28, 0.3),
+  moves: free(180),
+};
+const quark: FitFood = {
+  id: 'quark',
+  name: 'Quark',
+  mealId: 'a',
+  grams: 250,
+  perGram: per(68, 12, 4, 0.3),
+  moves: free(250),
+};
+const egg: FitFood = {
+  id: 'egg',
+  name: 'Egg',
+  mealId: 'b',
+  grams: 120,
+  perGram: per(143, 12.6, 0.7, 9.9),
+  moves: { min: 0, max: 360, step: 60, whole: true },
+};
+const window = (key: TargetKey, low: number, high: number, mealId?: string) => ({
+  key,
+  low,
+  high,
+  mealId,
+  already: 0,
+});
+
+describe('portions to fit', () => {
+  test('a day that lands already stays as it is', () => {
+    const problem: FitProblem = {
+      foods: [rice, quark],
+      windows: [window('CARB', 55, 65), window('PROCNT', 30, 40)],
+    };
+    const { answers } = portionsToFit(problem, solver);
+    expect(answers[0]).toMatchObject({ grams: [180, 250], violation: 0, deviation: 0 });
+  });
+  test('the lever gives way, in steps of 5 g, and nothing else moves', () => {
+    const problem: FitProblem = {
+      foods: [rice, quark],
+      windows: [window('CARB', 40, 44), window('PROCNT', 30, 40)],
+    };
+    const first = portionsToFit(problem, solver).answers[0];
+    // 44 g of carbs less 10 g from the quark leave 121 g of rice at most: the next whole step is 120 g.
+    expect(first?.grams).toEqual([120, 250]);
+    expect(first?.deviation).toBe(12 + 3);
+  });
+  test('eggs stay whole', () => {
+    const problem: FitProblem = {
+      foods: [egg, quark],
+      windows: [window('PROCNT', 58, 62), window('FAT', 15, 24)],
+    };
+    const first = portionsToFit(problem, solver).answers[0];
+    expect((first?.grams[0] ?? 1) % 60).toBe(0);
+    expect(first?.violation).toBeCloseTo(0, 6);
+  });
+  test('protein that these cannot reach is said, with the food that would', () => {
+    const still: FitFood = { ...quark, moves: { min: 250, max: 300, step: 5, whole: false } };
+    const whey: FitFood = {
+      ...quark,
+      id: 'whey',
+      name: 'whey',
+      grams: 0,
+      perGram: per(380, 78, 8, 5),
+      moves: { min: 0, max: 90, step: 30, whole: true },
+    };
+    const problem: FitProblem = {
+      foods: [{ ...rice, moves: { min: 100, max: 200, step: 5, whole: false } }, still],
+      windows: [window('PROCNT', 60, 70)],
+    };
+    const fit = portionsToFit(problem, solver, { stock: [rice, whey] });
+    expect(fit.answers[0]?.landings[0]).toMatchObject({ side: 'short' });
+    expect(fitSentences(fit, () => undefined)[0]).toBe(
+      'Protein cannot reach 60 with these: 18.8 g short; 30 g whey would close it.',
+    );
+  });
+  test('a macro that a food does not state is named', () => {
+    const bare: FitFood = { ...rice, name: 'Fen soup', perGram: { ENERC: 0.5 } };
+    const problem: FitProblem = {
+      foods: [bare, quark],
+      windows: [window('PROCNT', 20, 40), window('FAT', 0, 20)],
+    };
+    expect(fitSentences(portionsToFit(problem, solver), () => undefined)).toEqual([
+      'Protein is not promised: Fen soup does not state it, so it is at least this much.',
+      'Fat is not promised: Fen soup does not state it, so it is at least this much.',
+    ]);
+  });
+  test('windows that contradict each other are said, and the nearest is found all the same', () => {
+    const problem: FitProblem = {
+      foods: [rice, quark, egg],
+      windows: [
+        window('ENERC', 1000, 1050),
+        window('PROCNT', 180, 200),
+        window('CARB', 200, 210),
+        window('FAT', 60, 70),
+      ],
+    };
+    const fit = portionsToFit(problem, solver);
+    expect(fitSentences(fit, () => undefined)[0]).toContain('hold 2060 kcal already, energy allows 1050');
+    expect(fit.answers).not.toHaveLength(0);
+  });
+  test('a window of its own for a meal is honoured', () => {
+    const later: FitFood = { ...rice, id: 'late', mealId: 'b' };
+    const problem: FitProblem = {
+      foods: [rice, later],
+      windows: [window('CARB', 98, 102), window('CARB', 18, 22, 'a')],
+    };
+    const first = portionsToFit(problem, solver).answers[0];
+    expect(first?.landings.map((l) => l.side)).toEqual(['inside', 'inside']);
+    expect((first?.grams[0] ?? 0) * 0.28).toBeLessThan(22.01);
+  });
+  test('answers differ in at least two foods, by a fifth or a step', () => {
+    const problem: FitProblem = {
+      foods: [rice, quark, egg],
+      windows: [window('PROCNT', 55, 75), window('CARB', 40, 70)],
+    };
+    const { answers } = portionsToFit(problem, solver);
+    expect(answers.length).toBeGreaterThan(1);
+    answers.slice(1).forEach((answer) => {
+      const moved = answer.grams.filter((g, i) => Math.abs(g - (answers[0]?.grams[i] ?? 0)) > 1);
+      expect(moved.length).toBeGreaterThanOrEqual(2);
+    });
+  });
+  test.each([
+    [
+      { ...rice, moves: { min: 300, max: 100, step: 5, whole: false } },
+      'at least 300 g and at most 100 g cannot both be',
+    ],
+    [
+      { ...egg, moves: { min: 61, max: 119, step: 60, whole: true } },
+      'no whole piece of 60 g lies between 61 g and 119 g',
+    ],
+    [{ ...egg, moves: undefined }, 'Nothing may move'],
+  ] as const)('bounds that cannot be: %#', (food, sentence) => {
+    expect(() => portionsToFit({ foods: [food], windows: [] }, solver)).toThrow(sentence);
+  });
+  test('never leaves its bounds or its steps, and is never worse than the plan', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 100_000 }), fc.boolean(), (seed, tight) => {
+        const problem = sampleFit(seededRandom(seed), { foods: 6, pieces: 2, meals: 2, tight });
+        const { answers } = portionsToFit(problem, solver, { answers: 1 });
+        const grams = answers[0]?.grams ?? [];
+        problem.foods.forEach((food, i) => {
+          const { min, max, step } = food.moves ?? { min: 0, max: 0, step: 1 };
+          const g = grams[i] ?? NaN;
+          expect(g).toBeGreaterThanOrEqual(min - 1e-6);
+          expect(g).toBeLessThanOrEqual(max + 1e-6);
+          if (Math.abs(g - food.grams) > 1e-6)
+            expect(Math.abs(g / step - Math.round(g / step))).toBeLessThan(1e-6);
+        });
+        const plan = problem.foods.map((f) => f.grams);
+        // Grams are put on their steps at the end: half a step of each may be lost there.
+        expect(violation(problem, grams)).toBeLessThanOrEqual(violation(problem, plan) + 1e-6);
+        expect(deviation(problem, plan)).toBe(0);
+      }),
+      { numRuns: 25, seed: 5 },
+    );
+  });
+  test('twenty foods over four meals: a first answer is told before the others are looked for', () => {
+    const problem = sampleFit(seededRandom(9), { foods: 20, pieces: 4, meals: 4 });
+    let early = 0;
+    const fit = portionsToFit(problem, solver, {
+      clock: () => performance.now(),
+      onFirst: (f) => (early = f.answers.length),
+    });
+    expect(early).toBe(1);
+    expect(fit.gap).toBeGreaterThanOrEqual(0);
+  });
+});

@@ -1,0 +1,252 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { parseQuickLine } from './parse.ts';
+import { pickFood, rangeSpread, readQuickAmount } from './resolve.ts';
+import { type QuickEntry } from './types.ts';
+
+const foods = (line: string) =>
+  parseQuickLine(line).entries.map((e) =>
+    e.kind === 'food' ? [e.amount?.text ?? null, e.amount?.to ?? null, e.food, e.mark, e.reason] : e.kind,
+  );
+
+describe('foods with amounts', () => {
+  test.each<[string, unknown[]]>([
+    ['180 g potato', ['180 g', null, 'potato', null, null]],
+    ['180g potato', ['180 g', null, 'potato', null, null]],
+    ['potato 180 g', ['180 g', null, 'potato', null, null]],
+    ['potato', [null, null, 'potato', null, null]],
+    ['2 eggs', ['2', null, 'eggs', null, null]],
+    ['two eggs', ['2', null, 'eggs', null, null]],
+    ['1 1/2 cups oats', ['1 1/2 cups', null, 'oats', null, null]],
+    ['½ pack ricotta', ['½ pack', null, 'ricotta', null, null]],
+    ['half a pack ricotta', ['half pack', null, 'ricotta', null, null]],
+    ['a handful of almonds', ['a handful', null, 'almonds', null, null]],
+    ['4,5 oz chicken breast', ['4,5 oz', null, 'chicken breast', null, null]],
+    ['250 mL skim milk', ['250 mL', null, 'skim milk', null, null]],
+    ['2 fl oz cream', ['2 fl oz', null, 'cream', null, null]],
+    ['~200-300 g rice', ['200 g', '300 g', 'rice', 'eye', null]],
+    ['200–300 g rice', ['200 g', '300 g', 'rice', 'eye', null]],
+    ['~out 180 g curry (sauce unknown)', ['180 g', null, 'curry', 'out', 'sauce unknown']],
+    ['150 g salmon !', ['150 g', null, 'salmon', 'true', null]],
+    ['? 150 g salmon', ['150 g', null, 'salmon', 'plan', null]],
+    ['2 slices rye bread', ['2 slices', null, 'rye bread', null, null]],
+    ['7up 330 ml', ['330 ml', null, '7up', null, null]],
+    ['3-bean salad', [null, null, '3-bean salad', null, null]],
+    ['vitamin C 500', ['500', null, 'vitamin C', null, null]],
+  ])('%s', (line, expected) => {
+    expect(foods(line)).toEqual([expected]);
+  });
+  test('several at once, a decimal comma among them', () => {
+    expect(foods('80 g oats, 1,5 scoops whey; 2 eggs + 100 g rice').map((f) => (f as unknown[])[0])).toEqual([
+      '80 g',
+      '1,5 scoops',
+      '2',
+      '100 g',
+    ]);
+  });
+  test('where the food stands, so that a completion can take its place', () => {
+    const line = '#2 80 g oats, 150 g pot';
+    const last = parseQuickLine(line).entries.at(-1);
+    expect(last?.kind === 'food' && line.slice(...last.foodAt)).toBe('pot');
+  });
+});
+
+describe('which meal', () => {
+  test.each<[string, number | null, string | null]>([
+    ['#3 180 g rice', 3, null],
+    ['13:30 180 g rice', null, '13:30'],
+    ['#3 13:30 180 g rice', 3, '13:30'],
+    ['7:05: oats', null, '07:05'],
+    ['at 00:30 quark', null, '00:30'],
+    ['now 30 g whey', null, 'now'],
+    ['nowhere bread', null, null],
+  ])('%s', (line, number, time) => {
+    const { place, entries, faults } = parseQuickLine(line);
+    expect(place).toEqual({ number, time });
+    expect([entries.length, faults]).toEqual([1, []]);
+  });
+  test('25:00 is no time, and the rest is kept', () => {
+    const read = parseQuickLine('25:00 180 g rice');
+    expect(read.faults).toEqual([
+      { at: [0, 5], sentence: '25:00 is no time: a day runs from 00:00 to 23:59.' },
+    ]);
+    expect(read.entries).toHaveLength(1);
+  });
+});
+
+describe('only energy, only macros, copies, water', () => {
+  test.each<[string, Partial<QuickEntry>]>([
+    ['650 kcal', { kind: 'bare', label: '', figures: { ENERC: { low: 650, high: 650 } }, mark: null }],
+    [
+      '~800-1200 kcal curry house',
+      { kind: 'bare', label: 'curry house', figures: { ENERC: { low: 800, high: 1200 } }, mark: 'eye' },
+    ],
+    [
+      'P 40 C 60 F 10 canteen',
+      {
+        kind: 'bare',
+        label: 'canteen',
+        figures: { PROCNT: { low: 40, high: 40 }, CARB: { low: 60, high: 60 }, FAT: { low: 10, high: 10 } },
+      },
+    ],
+    [
+      '900 kcal F30 dinner',
+      {
+        kind: 'bare',
+        label: 'dinner',
+        figures: { ENERC: { low: 900, high: 900 }, FAT: { low: 30, high: 30 } },
+      },
+    ],
+    [
+      '393 kcal P 39 C 30 F 13 fibre 6',
+      { kind: 'bare', figures: { ENERC: { low: 393, high: 393 }, FIBTG: { low: 6, high: 6 } } },
+    ],
+    ['4184 kJ soup', { kind: 'bare', label: 'soup', figures: { ENERC: { low: 1000, high: 1000 } } }],
+    ['= #2', { kind: 'copy', number: 2, day: 0, times: 1 }],
+    ['= #2 yesterday', { kind: 'copy', number: 2, day: 1 }],
+    ['= all yesterday', { kind: 'copy', number: null, day: 1 }],
+    ['=#4 x3', { kind: 'copy', number: 4, day: 0, times: 3 }],
+    ['= all 2026-11-20', { kind: 'copy', number: null, day: '2026-11-20' }],
+    ['500 ml water', { kind: 'water', millilitres: 500 }],
+    ['water 0.5 l', { kind: 'water', millilitres: 500 }],
+  ])('%s', (line, expected) => {
+    const read = parseQuickLine(line);
+    expect(read.faults).toEqual([]);
+    expect(read.entries[0]).toMatchObject(expected);
+  });
+  test.each([
+    ['180 g', '180 g of what? Name a food, as in 180 g potato.'],
+    ['= banana', 'A copy is written'],
+    ['= all', 'A day cannot be copied onto itself'],
+    ['= all 2026-02-30', '2026-02-30 is not a day of the calendar.'],
+    ['= #2 x50', 'once to twelve times'],
+    ['1200-800 kcal', 'The lower end of a range comes first.'],
+    ['99999 kcal', 'No meal holds so much'],
+  ])('%s is said', (line, sentence) => {
+    expect(parseQuickLine(line).faults[0]?.sentence).toContain(sentence);
+  });
+});
+
+test('never throws, and every place lies on the line', () => {
+  const fragments = fc.constantFrom(
+    '~',
+    '!',
+    '=',
+    '#2',
+    '13:30',
+    '25:61',
+    '180 g',
+    '½',
+    'kcal',
+    'P 40',
+    ' + ',
+    ', ',
+    ';',
+    '(',
+    ')',
+    '-',
+    'potato',
+    '1/0',
+    'x3',
+    '\n',
+    '200-300',
+    'out',
+  );
+  const line = fc.oneof(
+    fc.string({ maxLength: 80 }),
+    fc.array(fragments, { maxLength: 14 }).map((a) => a.join(' ')),
+    fc.string({ unit: 'binary', maxLength: 40 }),
+  );
+  fc.assert(
+    fc.property(line, (text) => {
+      const { entries, faults } = parseQuickLine(text);
+      for (const { at } of [...entries, ...faults]) {
+        expect(at[0]).toBeGreaterThanOrEqual(0);
+        expect(at[1]).toBeLessThanOrEqual(text.length);
+        expect(at[0]).toBeLessThanOrEqual(at[1]);
+      }
+      for (const entry of entries)
+        if (entry.kind === 'food') {
+          expect(text.slice(...entry.foodAt)).toBe(entry.food);
+          if (entry.amount)
+            readQuickAmount(entry.amount, { measures: [{ name: 'egg', grams: 60 }] }, entry.mark);
+        }
+    }),
+    { numRuns: 2000 },
+  );
+});
+
+describe('which food is meant', () => {
+  const food = (name: string, state = 'cooked', recent = false) => ({
+    id: name,
+    name,
+    state,
+    recent,
+    own: false,
+  });
+  test('the one named exactly, the only one, the only one eaten lately', () => {
+    const rice = food('Rice, white');
+    expect(pickFood('rice white', [food('Rice, white, long grain'), rice])).toEqual({ food: rice });
+    const skyr = food('Skyr', 'as sold');
+    expect(pickFood('sky', [skyr])).toEqual({ food: skyr });
+    const lately = food('Potato, boiled', 'cooked', true);
+    expect(pickFood('pot', [food('Potato', 'raw'), lately])).toEqual({ food: lately });
+    const egg = food('Egg, whole', 'raw');
+    expect(pickFood('eggs', [egg])).toEqual({ food: egg });
+  });
+  test('two that may be meant: it asks; none: it says so', () => {
+    expect(pickFood('rice', [food('Rice, white'), food('Rice, brown')])).toHaveProperty('ask');
+    expect(pickFood('xyz', [])).toEqual({ none: true });
+  });
+});
+
+describe('how much of it', () => {
+  const egg = {
+    measures: [
+      { name: 'small', grams: 48 },
+      { name: 'medium', grams: 60, spread: 0.08 },
+    ],
+  };
+  test('a count of a food in pieces is pieces; a weight is a weight', () => {
+    expect(readQuickAmount({ text: '2', to: null }, egg, null)).toMatchObject({
+      grams: 120,
+      method: 'pieces',
+    });
+    expect(readQuickAmount({ text: '120', to: null }, egg, null)).toMatchObject({ grams: 120, method: null });
+    expect(readQuickAmount({ text: '180 g', to: null }, {}, 'true')).toMatchObject({
+      grams: 180,
+      method: 'scale',
+    });
+  });
+  test('a few of what is not counted asks', () => {
+    expect(
+      readQuickAmount({ text: '2', to: null }, { measures: [{ name: 'cup', grams: 90 }] }, null),
+    ).toEqual({
+      ask: [
+        { label: '2 cup (180 g)', amount: '2 cup' },
+        { label: '2 g', amount: '2 g' },
+      ],
+    });
+  });
+  test('a handful and a splash are estimates; a splash of oil weighs less than one of water', () => {
+    expect(readQuickAmount({ text: 'a handful', to: null }, {}, null)).toMatchObject({
+      grams: 30,
+      method: 'eye',
+      spread: 0.4,
+    });
+    expect(readQuickAmount({ text: '1 splash', to: null }, { density: 0.9 }, null)).toMatchObject({
+      grams: 9,
+    });
+  });
+  test('a range is its middle, and its ends are a 90 % band (JCGM 100:2008, 4.3.5: half-width over k)', () => {
+    const read = readQuickAmount({ text: '200 g', to: '300 g' }, {}, 'eye');
+    expect(read).toMatchObject({ grams: 250, range: { low: 200, high: 300 }, method: 'eye' });
+    expect(1.645 * rangeSpread(200, 300) * 250).toBeCloseTo(50, 1);
+  });
+  test.each([
+    [{ text: '300 g', to: '200 g' }, 'The lower end of a range comes first.'],
+    [{ text: '3 scoops', to: null }, '“scoops” is no unit of this food.'],
+  ])('%#', (amount, sentence) => {
+    expect((readQuickAmount(amount, {}, null) as { fault: string }).fault).toContain(sentence);
+  });
+});

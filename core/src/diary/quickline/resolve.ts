@@ -1,0 +1,158 @@
+import { readAmount, type AmountFood, type Method } from '../../foods/index.ts';
+import { K90 } from '../../units/index.ts';
+import type { QuickAmount, QuickMark } from './types.ts';
+
+/** A food that a fragment may mean. */
+export interface QuickCandidate {
+  id: string;
+  name: string;
+  state: string;
+  recent: boolean;
+  own: boolean;
+}
+
+export type Picked<F extends QuickCandidate> =
+  | { food: F }
+  /** More than one may be meant: ask. The likeliest first. */
+  | { ask: F[] }
+  | { none: true };
+
+const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+const fits = (words: readonly string[], name: string): boolean => {
+  const own = wordsOf(name);
+  return words.every((w) =>
+    own.some((o) => o.startsWith(w) || (w.length > 3 && w.endsWith('s') && o.startsWith(w.slice(0, -1)))),
+  );
+};
+
+/**
+ * Which food a fragment means: the one named exactly; else, among those whose words begin as it does, the only one, or the only one that
+ * was eaten lately; else it asks. Candidates come as a search ranks them.
+ */
+export const pickFood = <F extends QuickCandidate>(fragment: string, candidates: readonly F[]): Picked<F> => {
+  const words = wordsOf(fragment);
+  const exact = candidates.filter(
+    (c) =>
+      wordsOf(`${c.name} ${c.state}`).join(' ') === words.join(' ') ||
+      wordsOf(c.name).join(' ') === words.join(' '),
+  );
+  if (exact.length === 1 && exact[0]) return { food: exact[0] };
+  const able = candidates.filter((c) => fits(words, `${c.name} ${c.state}`));
+  const close = able.length > 0 ? able : candidates;
+  const lately = close.filter((c) => c.recent);
+  const [one, last] = [close[0], lately[0]];
+  if (able.length === 1 && one) return { food: one };
+  if (lately.length === 1 && last && able.includes(last)) return { food: last };
+  if (close.length === 0) return { none: true };
+  return { ask: [...lately, ...close.filter((c) => !c.recent)].slice(0, 6) };
+};
+
+/** Amounts without a scale or a spoon, grams of one, and their relative spread. From memory. */
+const BY_EYE: Readonly<Record<string, { grams: number; spread: number }>> = {
+  handful: { grams: 30, spread: 0.4 },
+  splash: { grams: 10, spread: 0.5 },
+  dash: { grams: 1, spread: 0.5 },
+  pinch: { grams: 0.3, spread: 0.5 },
+};
+/** Measures that are no piece of the food itself. */
+const VESSEL = /^(cup|tbsp|tsp|scoop|serving|pack|mug|glass|bowl|can|bag|bottle|pot|tub|pinch)/i;
+/** A bare count up to this may be pieces. */
+const FEW = 12;
+
+export interface QuickMeasured {
+  grams: number;
+  /** The ends of a range; null for one amount. */
+  range: { low: number; high: number } | null;
+  /** Null while it is only planned. */
+  method: Method | null;
+  /** Relative standard uncertainty, where it is not that of the method. */
+  spread: number | null;
+  assumed: string | null;
+}
+
+export type QuickRead =
+  | QuickMeasured
+  /** A bare count that may be pieces or grams: which? */
+  | { ask: { label: string; amount: string }[] }
+  | { fault: string };
+
+const readOne = (text: string, food: AmountFood, inOunces: boolean) => {
+  const eye = /^([\d.,/½⅓⅔¼¾ ]+|an?|half) ?(handful|splash|dash|pinch)(?:e?s)?$/iu.exec(text);
+  const known = eye && BY_EYE[(eye[2] ?? '').toLowerCase()];
+  if (!eye || !known) return readAmount(text, food, inOunces);
+  const count = readAmount(`${eye[1] ?? ''} g`);
+  if ('fault' in count) return count;
+  const density = food.density ?? 1;
+  const perOne = eye[2]?.toLowerCase() === 'splash' ? known.grams * density : known.grams;
+  return {
+    grams: count.grams * perOne,
+    method: 'eye' as const,
+    spread: known.spread,
+    assumed: `A ${eye[2] ?? ''} is taken as ${perOne} g, give or take ${Math.round(known.spread * 100)} %.`,
+  };
+};
+
+/**
+ * The grams of an amount once the food is known, and how they are known. A count without a unit is pieces for a food that comes in pieces,
+ * up to twelve of them, and grams (ounces with `inOunces`) otherwise; a few of a food that is not counted asks. Never throws.
+ */
+export const readQuickAmount = (
+  amount: QuickAmount,
+  food: AmountFood,
+  mark: QuickMark | null,
+  inOunces = false,
+): QuickRead => {
+  const plain = /^\d+(?:[.,]\d+)?$|^\d*[½⅓⅔¼¾]$|^\d+\/\d+$|^(an?|half)$/iu.test(amount.text);
+  const unitOf = (text: string): string => {
+    if (!plain || !(Number(text.replace(',', '.')) <= FEW || !/^\d+([.,]\d+)?$/.test(text))) return text;
+    const pieces = (food.measures ?? []).filter((m) => !VESSEL.test(m.name));
+    const piece = pieces.find((m) => /^medium/i.test(m.name)) ?? pieces[0];
+    return piece ? `${text} ${piece.name}` : text;
+  };
+  const text = unitOf(amount.text);
+  const few = plain && text === amount.text && Number(text.replace(',', '.')) <= FEW;
+  if (few && amount.to === null) {
+    const unit = inOunces ? 'oz' : 'g';
+    const measures = (food.measures ?? []).map((m) => ({
+      label: `${text} ${m.name} (${Math.round(m.grams * Number(text.replace(',', '.')))} g)`,
+      amount: `${text} ${m.name}`,
+    }));
+    if (measures.length > 0 || !inOunces)
+      return { ask: [...measures, { label: `${text} ${unit}`, amount: `${text} ${unit}` }] };
+  }
+  const low = readOne(text, food, inOunces);
+  if ('fault' in low) return low;
+  const method: Method | null =
+    mark === 'out'
+      ? 'out'
+      : mark === 'eye'
+        ? 'eye'
+        : mark === 'true'
+          ? (low.method ?? 'scale')
+          : mark === 'plan'
+            ? null
+            : low.method;
+  if (amount.to === null)
+    return {
+      grams: low.grams,
+      range: null,
+      method,
+      spread: method === low.method ? low.spread : null,
+      assumed: low.assumed,
+    };
+  const high = readOne(unitOf(amount.to), food, inOunces);
+  if ('fault' in high) return high;
+  if (high.grams <= low.grams) return { fault: 'The lower end of a range comes first.' };
+  const grams = (low.grams + high.grams) / 2;
+  return {
+    grams: Math.round(grams * 100) / 100,
+    range: { low: low.grams, high: high.grams },
+    method: method ?? 'eye',
+    spread: rangeSpread(low.grams, high.grams),
+    assumed: low.assumed,
+  };
+};
+
+/** Relative standard uncertainty of an amount stated as a range, its ends taken as a 90 % band. Source: JCGM 100:2008, 4.3.5. */
+export const rangeSpread = (low: number, high: number): number =>
+  Number(((high - low) / 2 / K90 / ((low + high) / 2)).toPrecision(4));

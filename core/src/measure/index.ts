@@ -1,2 +1,0 @@
-export * from './uncertainty.ts';
-export * from './weighedShare.ts';

@@ -1,0 +1,183 @@
+import { isDietPhase, phaseOn, type Season } from '../season/season.ts';
+import { type Routine } from '../season/mealPattern.ts';
+import { weekMean, type WeighIn, energyAvailability, LOW_AVAILABILITY } from '../../body/index.ts';
+import { plannedWork } from './plannedWork.ts';
+import type { Window } from '../targets/window.ts';
+import { addDays, daysBetween, type IsoDate } from '../../units/index.ts';
+import { FIRST_DAYS, fastestLoss, VERY_LOW } from './plan.ts';
+import {
+  DOCTOR_OR_DIETITIAN,
+  inGravity,
+  PRACTICE,
+  whole,
+  type Caution,
+  type CautionPerson,
+} from './types.ts';
+
+/** One complete day of the log: what was eaten, and the energy window it had. kcal. */
+export interface EatenDay {
+  day: IsoDate;
+  kcal: number;
+  window: Pick<Window, 'low' | 'high'> | null;
+}
+
+export interface Measured {
+  today: IsoDate;
+  season: Season;
+  eaten: readonly EatenDay[];
+  weighIns: readonly WeighIn[];
+  routine: Routine;
+  /** Today and tomorrow as they are planned: the day's aim, and the phase's own without what was set for the day. kcal. */
+  planned?: readonly { day: IsoDate; aim: number; usual: number }[];
+}
+
+/** Seven-day means need at least so many complete days. common practice, no source. */
+const COMPLETE = 5;
+
+/** Mean intake of the complete days in the seven that end on a day; undefined below five of them. kcal. */
+const meanIntake = (eaten: readonly EatenDay[], end: IsoDate): number | undefined => {
+  const from = addDays(end, -6);
+  const week = eaten.filter((d) => d.day >= from && d.day <= end);
+  return week.length < COMPLETE ? undefined : week.reduce((sum, d) => sum + d.kcal, 0) / week.length;
+};
+
+const lowIntake = ({ today, eaten }: Measured, person: CautionPerson): Caution[] => {
+  const mean = meanIntake(eaten, addDays(today, -1));
+  const floor = Math.max(person.resting, VERY_LOW[person.sex]);
+  if (mean === undefined || mean >= floor) return [];
+  return [
+    {
+      id: 'very-low-intake',
+      level: 'hard',
+      sentence: `The last seven days average ${whole(mean)} kcal eaten, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
+      source: PRACTICE,
+      see: DOCTOR_OR_DIETITIAN,
+      figure: Math.round(mean),
+      worse: 'lower',
+      needs: null,
+    },
+  ];
+};
+
+/** Weeks that are looked back on when weeks of low availability are counted. */
+const WEEKS_BACK = 8;
+
+const lowAvailability = (measured: Measured, person: CautionPerson): Caution[] => {
+  const { leanKg, weightKg, fatSpread, sex } = person;
+  if (leanKg === null) return [];
+  let below = 0;
+  let known = 0;
+  let last: { value: number; low: number; high: number } | undefined;
+  for (let week = 0; week < WEEKS_BACK; week += 1) {
+    const end = addDays(measured.today, -1 - 7 * week);
+    const intake = meanIntake(measured.eaten, end);
+    if (intake === undefined) continue;
+    let work = 0;
+    for (let i = 0; i < 7; i += 1) work += plannedWork(measured.routine, addDays(end, -i), weightKg) / 7;
+    const found = energyAvailability(intake, work, { weightKg, leanKg, fatSpread });
+    if (week === 0) last = found;
+    known += 1;
+    if (found.value < LOW_AVAILABILITY[sex]) below += 1;
+  }
+  if (!last || last.value >= LOW_AVAILABILITY[sex]) return [];
+  return [
+    {
+      id: 'low-energy-availability',
+      level: 'hard',
+      sentence: `Last week left ${Math.round(last.value)} kcal per kg of lean mass a day after training (${Math.round(last.low)} to ${Math.round(last.high)}, lean mass is not known better); ${below} of the last ${known} weeks lie below ${LOW_AVAILABILITY[sex]}.`,
+      source: 'Loucks & Thuma 2003; Fagerberg 2018, from memory; IOC REDs 2023 warns against one cut-off',
+      see: DOCTOR_OR_DIETITIAN,
+      figure: Math.round(last.value * 10) / 10,
+      worse: 'lower',
+      needs: null,
+    },
+  ];
+};
+
+/** Loss of the week mean against the week before, % a week, where no first days of a deficit and no peak week are in it. */
+const lossIn = (
+  { season, weighIns }: Measured,
+  end: IsoDate,
+): { loss: number; limit: number } | undefined => {
+  const phase = phaseOn(season, end);
+  if (!phase || phase.kind === 'peak-week') return undefined;
+  const start = addDays(end, -13);
+  if (isDietPhase(phase.kind) && daysBetween(phase.from, start) < FIRST_DAYS) return undefined;
+  if (phaseOn(season, start)?.kind === 'peak-week') return undefined;
+  const [now, before] = [weekMean(weighIns, end), weekMean(weighIns, addDays(end, -7))];
+  if (!now || !before || now.mornings < 3 || before.mornings < 3) return undefined;
+  return { loss: ((before.kg - now.kg) / before.kg) * 100, limit: fastestLoss(phase.kind) };
+};
+
+const tooFast = (measured: Measured): Caution[] => {
+  const last = lossIn(measured, measured.today);
+  const before = lossIn(measured, addDays(measured.today, -7));
+  if (!last || !before || last.loss <= last.limit || before.loss <= before.limit) return [];
+  return [
+    {
+      id: 'losing-too-fast',
+      level: 'hard',
+      sentence: `Two weeks running the week mean fell faster than ${last.limit} %: ${before.loss.toFixed(1)} % and ${last.loss.toFixed(1)} %.`,
+      source: 'Helms 2014; two weeks running is common practice, no source',
+      see: DOCTOR_OR_DIETITIAN,
+      figure: Math.round(-last.loss * 100) / 100,
+      worse: 'lower',
+      needs: null,
+    },
+  ];
+};
+
+const swings = ({ eaten, today, planned = [] }: Measured): Caution[] => {
+  const from = addDays(today, -28);
+  const days = eaten.filter((d) => d.day >= from && d.window !== null && Number.isFinite(d.window.high));
+  const much = days.filter((d) => d.window && d.kcal > 1.5 * d.window.high);
+  const swung = much.filter((d) =>
+    days.some((later) => {
+      const after = daysBetween(d.day, later.day);
+      return after >= 1 && after <= 2 && later.window !== null && later.kcal < 0.7 * later.window.low;
+    }),
+  );
+  const answered = planned.find(
+    (plan) =>
+      plan.aim < 0.7 * plan.usual &&
+      much.some((d) => daysBetween(d.day, plan.day) >= 1 && daysBetween(d.day, plan.day) <= 2),
+  );
+  if (answered)
+    return [
+      {
+        id: 'swings',
+        level: 'note',
+        sentence: `A day with much more than planned is answered by one planned at ${whole(answered.aim)} of ${whole(answered.usual)} kcal. Going on with the plan as it is costs less than making up for it.`,
+        source: PRACTICE,
+        see: 'Your coach, a dietitian, or a doctor you trust: it is worth a word.',
+        figure: Math.round(answered.aim),
+        worse: 'lower',
+        needs: null,
+      },
+    ];
+  if (swung.length < 2) return [];
+  return [
+    {
+      id: 'swings',
+      level: 'note',
+      sentence: `${swung.length} times in four weeks a day with much more than planned was followed by one with much less. That pattern is common, and hard on anyone; going on with the plan as it is costs less than making up for it.`,
+      source: PRACTICE,
+      see: 'Your coach, a dietitian, or a doctor you trust: it is worth a word.',
+      figure: swung.length,
+      worse: 'higher',
+      needs: null,
+    },
+  ];
+};
+
+/**
+ * Cautions on what was really eaten and weighed, the gravest first. They never hinder a log; they stand beside it, and a plan
+ * or order signed while one stands needs the same confirmation. kcal, kg.
+ */
+export const measuredCautions = (measured: Measured, person: CautionPerson): Caution[] =>
+  inGravity([
+    ...lowIntake(measured, person),
+    ...lowAvailability(measured, person),
+    ...tooFast(measured),
+    ...swings(measured),
+  ]);

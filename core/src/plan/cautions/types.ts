@@ -1,0 +1,103 @@
+import type { EquationSex } from '../../body/index.ts';
+
+/** note: shown. hard: needs the confirmation of coach and athlete. X: cannot be saved as a plan or an order. */
+export type CautionLevel = 'note' | 'hard' | 'X';
+
+export const CAUTION_IDS = [
+  'minor',
+  'pregnancy',
+  'eating-disorder',
+  'illness',
+  'very-low-intake',
+  'low-energy-availability',
+  'losing-too-fast',
+  'low-body-fat',
+  'fat-under-floor',
+  'signs-of-low-availability',
+  'swings',
+  'sodium-low',
+  'sodium-swing',
+] as const;
+export type CautionId = (typeof CAUTION_IDS)[number];
+
+/** Something that may hurt, said where the number is made and where it is eaten. Never a diagnosis. */
+export interface Caution {
+  id: CautionId;
+  level: CautionLevel;
+  sentence: string;
+  source: string;
+  /** Whom to see. */
+  see: string;
+  /** The number that triggered it, so that a later confirmation can tell whether it has worsened; null without one. */
+  figure: number | null;
+  /** Which way of the figure is worse. */
+  worse: 'lower' | 'higher';
+  /** Who must be named before it can be confirmed at all. */
+  needs: 'professional' | 'doctor' | null;
+}
+
+/** What an athlete says about their health, for the cautions alone. */
+export interface HealthStatements {
+  pregnant: boolean;
+  breastfeeding: boolean;
+  diabetes: boolean;
+  kidney: boolean;
+  /** Heart disease or blood pressure under treatment. */
+  heart: boolean;
+  lithium: boolean;
+  /** Now or in the past. */
+  eatingDisorder: boolean;
+  /** No period for three months, or cycles over 35 days, and not by hormonal contraception. */
+  periodLost: boolean;
+  lostLibido: boolean;
+  oftenIll: boolean;
+  stressFracture: boolean;
+  /** The professional who accompanies an eating disorder, by name; null when none is named. */
+  professional: string | null;
+  /** The treating doctor, by name; null when none is named. */
+  doctor: string | null;
+}
+
+export const NO_STATEMENTS: HealthStatements = {
+  pregnant: false,
+  breastfeeding: false,
+  diabetes: false,
+  kidney: false,
+  heart: false,
+  lithium: false,
+  eatingDisorder: false,
+  periodLost: false,
+  lostLibido: false,
+  oftenIll: false,
+  stressFracture: false,
+  professional: null,
+  doctor: null,
+};
+
+/** Whom the cautions are about. */
+export interface CautionPerson {
+  sex: EquationSex;
+  ageYears: number;
+  weightKg: number;
+  /** Fat-free mass, kg; null when it is not known. */
+  leanKg: number | null;
+  /** Standard spread of the body fat figure, percentage points. */
+  fatSpread: number;
+  /** Resting expenditure, kcal. */
+  resting: number;
+  health: HealthStatements;
+}
+
+export const PRACTICE = 'common practice, no source';
+export const DOCTOR_OR_DIETITIAN = 'Talk to a doctor or a registered dietitian.';
+
+/** kcal and kg for sentences. */
+export const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
+
+const GRAVITY: Record<CautionLevel, number> = { X: 0, hard: 1, note: 2 };
+
+/** The gravest first; of one kind only its gravest. */
+export const inGravity = (cautions: readonly Caution[]): Caution[] => {
+  const sorted = [...cautions].sort((a, b) => GRAVITY[a.level] - GRAVITY[b.level]);
+  return sorted.filter((c, i) => sorted.findIndex((other) => other.id === c.id) === i);
+};

@@ -1,0 +1,78 @@
+export { cautionStanding, type Confirmation, confirmationHolds } from './cautions/confirm.ts';
+export { measuredCautions } from './cautions/measured.ts';
+export { cautionPerson, restingOf } from './cautions/person.ts';
+export { planCautions, VERY_LOW, withMeasured } from './cautions/plan.ts';
+export { sodiumCautions, type SodiumDay, sodiumOfDay } from './cautions/sodium.ts';
+export {
+  type Caution,
+  CAUTION_IDS,
+  type CautionId,
+  type CautionLevel,
+  type HealthStatements,
+  NO_STATEMENTS,
+} from './cautions/types.ts';
+export { byMoment, type ChangeOrder } from './orders/order.ts';
+export { calendarEntries, type CalendarEntry } from './season/calendar.ts';
+export { type DayType, dayTypeFrom, READY_DAY_TYPES, typeDays } from './season/dayTypes.ts';
+export {
+  changePhase,
+  edgeBounds,
+  insertPhase,
+  movePhase,
+  placeDayType,
+  putEvent,
+  removeEvent,
+  removePhase,
+  seasonChanges,
+  splitPhase,
+  stretchPhase,
+} from './season/edit.ts';
+export {
+  type CarbTiming,
+  makePattern,
+  type MealAnchor,
+  type MealPattern,
+  type MealSlot,
+  patternConflicts,
+  type Routine,
+  type SessionKind,
+  type TrainingSession,
+  wholeShares,
+} from './season/mealPattern.ts';
+export {
+  type CountedBy,
+  defaultRate,
+  defaultTolerance,
+  type EnergyRule,
+  type FibreRule,
+  macroPart,
+  type MacroPart,
+  type MacroRule,
+  type MenuPortion,
+  PHASE_KINDS,
+  type PhaseKind,
+  type Tolerance,
+} from './season/rules.ts';
+export {
+  countdown,
+  dayTypeOn,
+  type Phase,
+  PHASE_NAMES,
+  phaseDays,
+  phaseName,
+  phaseOn,
+  phasesInOrder,
+  phaseWeek,
+  type Season,
+  type SeasonEvent,
+  seasonProblems,
+  seasonRemarks,
+} from './season/season.ts';
+export { layEvent, moveEvent } from './season/shows.ts';
+export { phaseTemplate, templateMacros } from './season/templates.ts';
+export { matchMeals, type MealWindow, mealWindows } from './targets/mealWindows.ts';
+export { phaseAim } from './targets/parts.ts';
+export { dayTargets, type DayTargets, targetsFrom } from './targets/targets.ts';
+export { levelWeek, newlyImpossible, weekAim } from './targets/week.ts';
+export { whyTargets } from './targets/why.ts';
+export { type Window, type Windows } from './targets/window.ts';

@@ -1,0 +1,47 @@
+import type { DayType } from '../season/dayTypes.ts';
+import type { Phase } from '../season/season.ts';
+import type { IsoDate } from '../../units/index.ts';
+import type { TargetKey } from '../../nutrition/index.ts';
+
+/** A signed change, with a date; the latest signed applies last. */
+export interface ChangeOrder {
+  id: string;
+  /** The phase it was signed for: it ends with it. */
+  phaseId: string;
+  from: IsoDate;
+  until: IsoDate | null;
+  /** Day types it binds; null binds all. */
+  dayTypes: string[] | null;
+  macro: TargetKey;
+  /** kcal for energy, grams for everything else. */
+  change: { kind: 'relative' | 'absolute'; amount: number };
+  /** The food that carries the change ("potato in meal 4"); null when none is named. */
+  lever: string | null;
+  /** Orders of one day follow this moment, ISO 8601. */
+  signedAt: string;
+  /**
+   * With a hard caution it binds from the day on which the second confirmation came; null while it has not come.
+   * Undefined for an order that waits for nobody.
+   */
+  heldUntil?: IsoDate | null;
+}
+
+/** The first day that an order binds, or undefined while it waits for a confirmation. */
+export const orderStart = (order: Pick<ChangeOrder, 'from' | 'heldUntil'>): IsoDate | undefined => {
+  if (order.heldUntil === undefined) return order.from;
+  if (order.heldUntil === null) return undefined;
+  return order.heldUntil > order.from ? order.heldUntil : order.from;
+};
+
+/** True when an order binds on a date of this phase and day type. */
+export const orderBinds = (order: ChangeOrder, date: IsoDate, phase: Phase, dayType: DayType): boolean => {
+  if (order.phaseId !== phase.id || (order.until !== null && date > order.until)) return false;
+  const start = orderStart(order);
+  return (
+    start !== undefined && start <= date && (order.dayTypes === null || order.dayTypes.includes(dayType.id))
+  );
+};
+
+/** The order in which orders act: by the moment of signing. */
+export const byMoment = (a: ChangeOrder, b: ChangeOrder): number =>
+  a.signedAt < b.signedAt ? -1 : a.signedAt > b.signedAt ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;

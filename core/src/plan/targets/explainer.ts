@@ -1,0 +1,55 @@
+import type { DayType } from '../season/dayTypes.ts';
+import type { MacroPart, MacroRule } from '../season/rules.ts';
+import type { Phase } from '../season/season.ts';
+import type { Basis } from '../../body/index.ts';
+import type { ChangeOrder } from '../orders/order.ts';
+import type { MenuSums } from './parts.ts';
+import type { TargetKey } from '../../nutrition/index.ts';
+import type { Windows } from './window.ts';
+
+/** A day on its way from its rules to its windows: grams, and who leads. */
+export interface Draft {
+  PROCNT: number | undefined;
+  CARB: number | undefined;
+  FAT: number | undefined;
+  FIBTG: number;
+  /** The day's aim in kcal, by the rules; what the macros give is the energy shown unless energy leads. */
+  energy: number;
+  /** True when energy leads and carbohydrate and fat fall where they fall. */
+  leads: boolean;
+  parts: { PROCNT: MacroPart | null; CARB: MacroPart | null; FAT: MacroPart | null };
+}
+
+/** One step of a derivation: a plain sentence, which targets it is about, and where the rule comes from. */
+export interface WhyStep {
+  about: readonly TargetKey[];
+  text: string;
+  source: string | null;
+  /** The order that this step is, if it is one. */
+  orderId?: string;
+}
+
+/** Is told each step while a day is computed. */
+export interface Explainer {
+  aim: (phase: Phase, basis: Basis, aim: number) => void;
+  day: (dayType: DayType, typeKcal: number, level: number, energy: number) => void;
+  own: (dayType: DayType, own: { protein: number; carbs: number; fat: number }) => void;
+  part: (
+    key: 'PROCNT' | 'CARB' | 'FAT',
+    rule: MacroPart,
+    basis: Basis,
+    grams: number,
+    bounded: 'floor' | 'ceiling' | undefined,
+  ) => void;
+  remainder: (draft: Draft, basis: Basis) => void;
+  split: (rule: Extract<MacroRule, { kind: 'split' }>, draft: Draft, fibreKcal: number) => void;
+  free: (fatFloor: number | null) => void;
+  menu: (rule: Extract<MacroRule, { kind: 'menu' }>, sums: MenuSums, draft: Draft) => void;
+  carbs: (dayType: DayType, grams: number, draft: Draft) => void;
+  order: (order: ChangeOrder, before: number, wanted: number) => void;
+  /** An order on something that the day leaves free. */
+  inert: (order: ChangeOrder) => void;
+  energy: (draft: Draft, basis: Basis, kcal: number) => void;
+  windows: (phase: Phase, dayType: DayType, windows: Windows) => void;
+  none: (phase: Phase) => void;
+}

@@ -1,0 +1,1 @@
+export { type Random, seededRandom, standardNormal } from './random.ts';

@@ -1,5 +1,0 @@
-export { mountAccounts } from './routes.ts';
-export { describeSession } from './session.ts';
-export { DEMO_PASSWORD, findSession, newCoachCode, openSession } from './store.ts';
-export { hashPassword } from './passwords.ts';
-export { signInLimits } from './limits.ts';

@@ -1,0 +1,90 @@
+import { EVENTS_PATH } from '@maul/contract/routes';
+import { openApiDocument } from '@maul/contract/openapi';
+import compression from 'compression';
+import express, { type ErrorRequestHandler, type Express } from 'express';
+import { sql } from 'kysely';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { mountAccounts } from './people/index.ts';
+import { mountDiary } from './diary/index.ts';
+import type { ChangeFeed } from './platform/events/feed.ts';
+import { mountExchange, mountFoods } from './foods/index.ts';
+import { mountReview } from './coaching/index.ts';
+import { CALENDAR_FEED_PATH, calendarFeed, mountSeason } from './plan/index.ts';
+import { mount, type House } from './platform/http/mount.ts';
+import { page } from './platform/http/page.ts';
+import { asProblem, ProblemError, toProblem } from './platform/http/problems.ts';
+import { sameOriginWrites, securityHeaders } from './platform/http/security.ts';
+
+export interface AppOptions {
+  house: House;
+  log: Logger;
+  feed: ChangeFeed;
+  /** Where the built web app lies; none while developing. */
+  webDir?: string;
+}
+
+const routeOf = (req: object): string => (req as { route?: { path?: string } }).route?.path ?? '(page)';
+
+/** Logs the route's pattern and the status: never an id, a name, a query or a body. */
+const logging = (log: Logger) =>
+  pinoHttp({
+    logger: log,
+    serializers: {
+      req: (req: { method: string }) => ({ method: req.method }),
+      res: (res: { statusCode: number }) => ({ status: res.statusCode }),
+    },
+    customSuccessObject: (req, _res, value: object) => ({ ...value, route: routeOf(req) }),
+    customErrorObject: (req, _res, _error, value: object) => ({ ...value, route: routeOf(req) }),
+    customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : 'debug'),
+  });
+
+const errors =
+  (log: Logger): ErrorRequestHandler =>
+  (error, _req, res, next) => {
+    if (res.headersSent) return next(error);
+    const problem = toProblem(asProblem(error));
+    if (problem.status >= 500) log.error({ err: error as unknown, problem: problem.type }, problem.title);
+    if (problem.status === 429) res.setHeader('Retry-After', '60');
+    res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+  };
+
+export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => {
+  const app = express();
+  app.disable('x-powered-by');
+  app.set('query parser', 'simple');
+  app.use(logging(log), ...securityHeaders());
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('Cache-Control', 'no-store');
+    next();
+  });
+  app.get(EVENTS_PATH, feed.listen);
+  app.use(compression());
+  app.use('/api', sameOriginWrites, express.json({ limit: '256kb', strict: true }));
+
+  const api = express.Router();
+  mount(api, house, 'health', async () => {
+    try {
+      await sql`select 1`.execute(house.app);
+      return { database: 'up' };
+    } catch {
+      return { database: 'down' };
+    }
+  });
+  const document = openApiDocument();
+  api.get('/api/openapi.json', (_req, res) => res.json(document));
+  mountAccounts(api, house);
+  mountSeason(api, house);
+  mountDiary(api, house);
+  mountFoods(api, house);
+  mountExchange(api, house);
+  mountReview(api, house);
+  api.use('/api', () => {
+    throw new ProblemError('not-found', 'There is no such address.');
+  });
+  app.use(api);
+  app.get(CALENDAR_FEED_PATH, calendarFeed(house));
+  if (webDir !== undefined) app.use(page(webDir));
+  app.use(errors(log));
+  return app;
+};

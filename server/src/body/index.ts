@@ -1,0 +1,1 @@
+export { completeIntake, ensureBasis, mornings, statedBasis, writeBasis } from './basis.ts';

@@ -1,0 +1,133 @@
+import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
+import { coachNeed } from '@maul/core/coaching';
+import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
+import { daySheet, type SheetMeal } from '@maul/core/diary';
+import { weekMean, weekRate } from '@maul/core/body';
+import type { MealRow, PortionRow } from '@maul/contract/diary';
+import type { RosterRow } from '@maul/contract/coaching';
+import { sql } from 'kysely';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import { mealsOn, portionsOf } from '../diary/index.ts';
+import { athleteOf, pauseOn, seasonOn, timeline, todayOf } from '../plan/index.ts';
+
+/** Meals of the contract with their portions, as the day sheet takes them. */
+const sheetMeals = (meals: MealRow[], portions: PortionRow[]): SheetMeal[] =>
+  meals.map((meal) => ({ ...meal, portions: portions.filter((p) => p.mealId === meal.id) }));
+
+/** The last seven days that are over: how many landed in their energy window, of how many with a log. */
+const landing = async (trx: AppTransaction, athleteId: string, today: IsoDate) => {
+  const meals = await mealsOn(trx, athleteId, addDays(today, -7), addDays(today, -1));
+  const portions = await portionsOf(
+    trx,
+    athleteId,
+    meals.map((m) => m.id),
+  );
+  let landed = 0;
+  let logged = 0;
+  let kcal = 0;
+  let weighed = 0;
+  const targetsOn = await timeline(trx, athleteId, addDays(today, -7));
+  for (let i = 1; i <= 7; i += 1) {
+    const date = addDays(today, -i);
+    const targets = targetsOn(date);
+    const sheet = daySheet({
+      meals: sheetMeals(
+        meals.filter((m) => m.day === date),
+        portions,
+      ),
+      windows: targets?.windows ?? null,
+      carbBasis: targets?.basis.carbBasis ?? 'total',
+    });
+    const energy = sheet.nutrients.ENERC;
+    if (energy.eaten === 0) continue;
+    logged += 1;
+    if (energy.state === 'inside') landed += 1;
+    kcal += energy.eaten;
+    weighed += energy.eaten * (sheet.weighedShare ?? 0);
+  }
+  return { landed, logged, weighedShare: kcal > 0 ? weighed / kcal : undefined };
+};
+
+/** What the athlete wrote after the coach's last word, and the last day on which anything was measured. */
+const words = async (trx: AppTransaction, athleteId: string, coachId: string) => {
+  const { rows } = await sql<{ waiting: number; last: IsoDate | null; open: number }>`
+    select
+      (select count(*)::int from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
+        and n.author_id = ${athleteId} and n.created_at > now() - interval '21 days'
+        and n.created_at > coalesce((select max(c.created_at) from note c
+          where c.athlete_id = ${athleteId} and c.author_id = ${coachId} and c.deleted_at is null), '-infinity')) as waiting,
+      (select m.day from meal m where m.athlete_id = ${athleteId} and m.deleted_at is null and exists (
+        select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
+        order by m.day desc limit 1) as last,
+      (select count(*)::int from change_order o where o.athlete_id = ${athleteId} and not exists (
+        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open`.execute(
+    trx,
+  );
+  return rows[0] ?? { waiting: 0, last: null, open: 0 };
+};
+
+const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string): Promise<RosterRow> => {
+  const athlete = await athleteOf(trx, athleteId);
+  const today = todayOf(athlete);
+  const season = await seasonOn(trx, athleteId, today);
+  const phase = phaseOn(season, today);
+  const show = countdown(season, today);
+  const weighIns = await trx
+    .selectFrom('weigh_in')
+    .select(['day', 'kg'])
+    .where('athlete_id', '=', athleteId)
+    .where('day', '>', addDays(today, -15))
+    .where('deleted_at', 'is', null)
+    .execute();
+  const rate = weekRate(weighIns, today);
+  const { landed, logged, weighedShare } = await landing(trx, athleteId, today);
+  const { waiting, last, open } = await words(trx, athleteId, coachId);
+  const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
+  const paused = await pauseOn(trx, athleteId, today);
+  const wanted = phase?.rate ?? null;
+  return {
+    athleteId,
+    name: athlete.name,
+    federationClass: athlete.federationClass,
+    today,
+    phase: phase?.kind ?? null,
+    phaseWeek: phase ? phaseWeek(phase, today) : null,
+    show: show ? { name: show.event.name, days: show.days } : null,
+    rate: rate ?? null,
+    wanted,
+    weekMeanKg: weekMean(weighIns, today)?.kg ?? null,
+    landed,
+    logged,
+    weighedShare: weighedShare ?? null,
+    quietDays: quietDays ?? null,
+    pausedUntil: paused ? (paused.until ?? 'open') : null,
+    waitingNotes: waiting,
+    openOrders: open,
+    need: coachNeed({
+      rate,
+      wanted: wanted ?? { low: -Infinity, high: Infinity },
+      landed,
+      logged,
+      weighedShare,
+      quietDays,
+      paused: paused !== undefined,
+      waitingNotes: waiting,
+      openOrders: open,
+      daysToShow: show?.days,
+    }),
+  };
+};
+
+/** Every athlete who shares with this coach, who needs the coach first on top. */
+export const roster = async (trx: AppTransaction, coachId: string): Promise<RosterRow[]> => {
+  const grants = await trx
+    .selectFrom('coach_grant as g')
+    .innerJoin('athlete as a', 'a.athlete_id', 'g.athlete_id')
+    .select('g.athlete_id')
+    .where('g.coach_id', '=', coachId)
+    .where('g.ended_at', 'is', null)
+    .execute();
+  const rows: RosterRow[] = [];
+  for (const grant of grants) rows.push(await rosterRow(trx, grant.athlete_id, coachId));
+  return rows.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
+};

@@ -1,3 +1,0 @@
-export { ensureDemo } from './load.ts';
-export { readScenario } from './scenario.ts';
-export { simulateAthlete, DEMO_ZONE } from './simulate.ts';

@@ -1,1 +1,0 @@
-export { ChangeFeed } from './feed.ts';

@@ -1,2 +1,0 @@
-export { mountExchange } from './routes.ts';
-export { stopImports } from './run.ts';

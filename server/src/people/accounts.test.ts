@@ -1,0 +1,149 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { Problem } from '@maul/contract/problems';
+import { sql } from 'kysely';
+import { v7 as uuidv7 } from 'uuid';
+import { openTestHouse, PASSWORD, tokenFrom, type TestHouse } from '../testing/house.ts';
+
+let house: TestHouse;
+const logged: string[] = [];
+beforeAll(async () => {
+  house = await openTestHouse({ write: (line) => logged.push(line) });
+});
+afterAll(() => house.close());
+
+const signIn = (email: string, password: string) =>
+  house.agent().post('/api/session').send({ email, password });
+
+describe('accounts', () => {
+  test('signing up signs in, and the same sign-up twice is one account', async () => {
+    const body = { id: uuidv7(), name: 'Ana', email: 'Ana@Test.maul', password: PASSWORD, role: 'athlete' };
+    const first = await house.agent().post('/api/accounts').send(body).expect(200);
+    expect(first.body).toMatchObject({
+      person: { email: 'ana@test.maul', isAthlete: true, hasSeason: false, coachCode: null },
+    });
+    await house.agent().post('/api/accounts').send(body).expect(200);
+    const other = await house
+      .agent()
+      .post('/api/accounts')
+      .send({ ...body, id: uuidv7() })
+      .expect(409);
+    expect((other.body as Problem).type).toBe('urn:maul:problem:email-taken');
+  });
+  test('a password is judged by length alone', async () => {
+    const body = {
+      id: uuidv7(),
+      name: 'Short',
+      email: 'short@test.maul',
+      password: 'Sh0rt!',
+      role: 'athlete',
+    };
+    const answer = await house.agent().post('/api/accounts').send(body).expect(422);
+    expect((answer.body as Problem).detail).toBe(
+      'A password has at least 10 characters. Nothing was changed.',
+    );
+    await house
+      .agent()
+      .post('/api/accounts')
+      .send({ ...body, password: 'aaaaaaaaaa' })
+      .expect(200);
+  });
+  test('the cookie is HttpOnly and SameSite=Strict, and the database holds only a hash', async () => {
+    const person = await house.signUp('coach', 'Cookie');
+    const answer = await signIn(person.session.person.email, PASSWORD).expect(200);
+    const cookie = (answer.headers['set-cookie'] as unknown as string[])[0] ?? '';
+    expect(cookie).toContain('HttpOnly');
+    expect(cookie).toContain('SameSite=Strict');
+    const { rows } = await sql<{
+      n: number;
+    }>`select count(*)::int as n from session where encode(token_hash, 'escape') like ${`%${tokenFrom(answer)}%`}`.execute(
+      house.owner,
+    );
+    expect(rows[0]?.n).toBe(0);
+    const hashes = await sql<{ password_hash: string }>`select password_hash from person`.execute(
+      house.owner,
+    );
+    expect(hashes.rows.every((r) => r.password_hash.startsWith('$argon2id$'))).toBe(true);
+  });
+  test('a wrong password and a missing account read the same', async () => {
+    const person = await house.signUp('athlete', 'Wrong');
+    const one = await signIn(person.session.person.email, 'not the password').expect(401);
+    const two = await signIn('nobody@test.maul', 'not the password').expect(401);
+    expect(one.body).toEqual(two.body);
+  });
+  test('too many wrong tries are stopped, also for the right password', async () => {
+    const person = await house.signUp('athlete', 'Tried');
+    const { email } = person.session.person;
+    for (let i = 0; i < 8; i += 1) await signIn(email, 'wrong password').expect(401);
+    const stopped = await signIn(email, PASSWORD).expect(429);
+    expect(stopped.headers['retry-after']).toBe('60');
+    expect((stopped.body as Problem).detail).toContain('Wait a quarter of an hour');
+  });
+  test('signing out ends this session, everywhere ends all', async () => {
+    const person = await house.signUp('athlete', 'Leaves');
+    const second = tokenFrom(await signIn(person.session.person.email, PASSWORD).expect(200));
+    const asSecond = () => house.agent().get('/api/session').set('Cookie', `maul_session=${second}`);
+    await person.delete('/api/session').expect(200);
+    await person.get('/api/session').expect(401);
+    await asSecond().expect(200);
+    await house.agent().delete('/api/sessions').set('Cookie', `maul_session=${second}`).expect(200);
+    await asSecond().expect(401);
+  });
+  test('an expired session opens nothing', async () => {
+    const person = await house.signUp('athlete', 'Expired');
+    await sql`update session set expires_at = now() - interval '1 minute' where person_id = ${person.id}`.execute(
+      house.owner,
+    );
+    await person.get('/api/session').expect(401);
+  });
+});
+
+describe('the door', () => {
+  test('a write from another site is refused', async () => {
+    const person = await house.signUp('athlete', 'Origin');
+    const refused = await person.put('/api/session', {}).set('Origin', 'https://evil.example').expect(403);
+    expect((refused.body as Problem).type).toBe('urn:maul:problem:foreign-origin');
+    await person.put('/api/session', {}).set('Sec-Fetch-Site', 'cross-site').expect(403);
+    await person
+      .put('/api/session', {})
+      .set('Host', 'maul.test')
+      .set('Origin', 'http://maul.test')
+      .expect(200);
+  });
+  test('unknown fields, no JSON, and too much of it', async () => {
+    const person = await house.signUp('athlete', 'Body');
+    const extra = await person.put('/api/session', { more: 1 }).expect(422);
+    expect((extra.body as Problem).type).toBe('urn:maul:problem:invalid');
+    const broken = await person
+      .put('/api/session', {})
+      .set('Content-Type', 'application/json')
+      .send('{"a":')
+      .expect(422);
+    expect((broken.body as Problem).detail).toBe('The request is not JSON. Nothing was changed.');
+    await person.put('/api/session', { x: 'y'.repeat(300_000) }).expect(413);
+  });
+  test('the headers keep the page to itself', async () => {
+    const answer = await house.agent().get('/api/health').expect(200);
+    const csp = answer.headers['content-security-policy'] ?? '';
+    expect(csp).toContain("script-src 'self' 'wasm-unsafe-eval'");
+    expect(csp).toContain("worker-src 'self'");
+    expect(csp).toMatch(/style-src 'self' 'nonce-[\w-]{22}'/);
+    expect(csp).not.toContain('unsafe-inline');
+    expect(answer.headers['x-powered-by']).toBeUndefined();
+  });
+  test('the log holds no name, no email, no token, no id', async () => {
+    const person = await house.signUp('athlete', 'Seldom Named');
+    await person.get(`/api/athletes/${person.id}/orders`).expect(404);
+    const all = logged.join('\n');
+    expect(all).toContain('/api/athletes/:athleteId/orders');
+    for (const secret of ['Seldom', person.session.person.email, person.token, person.id, PASSWORD])
+      expect(all).not.toContain(secret);
+  });
+  test('an address that is none, and the OpenAPI document', async () => {
+    const missing = await house.agent().get('/api/nothing').expect(404);
+    expect(missing.headers['content-type']).toContain('application/problem+json');
+    const api = await house.agent().get('/api/openapi.json').expect(200);
+    expect(Object.keys((api.body as { paths: object }).paths)).toContain(
+      '/api/athletes/{athleteId}/days/{date}',
+    );
+  });
+});

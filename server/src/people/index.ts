@@ -1,0 +1,5 @@
+export { signInLimits } from './limits.ts';
+export { hashPassword } from './passwords.ts';
+export { mountAccounts } from './routes.ts';
+export { describeSession } from './session.ts';
+export { DEMO_PASSWORD, findSession, newCoachCode, openSession } from './store.ts';

@@ -1,0 +1,82 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { sql } from 'kysely';
+import type { AccountsDb } from '../platform/db/connect.ts';
+import type { Signed } from '../platform/http/mount.ts';
+
+export const SESSION_DAYS = 30;
+
+/** Printed and shown on the sign-in page: the invented people guard nothing. */
+export const DEMO_PASSWORD = 'weigh it once more';
+
+/** What the database keeps of a token: its SHA-256, so that a stolen copy of the table opens nothing. */
+export const hashToken = (token: string): Buffer => createHash('sha256').update(token, 'utf8').digest();
+
+export const newToken = (): string => randomBytes(32).toString('base64url');
+
+const CODE_LETTERS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
+/** What an athlete types to share with a coach: eight letters that cannot be mistaken for each other. */
+export const newCoachCode = (): string => [...randomBytes(8)].map((byte) => CODE_LETTERS[byte % 32]).join('');
+
+export const openSession = async (db: AccountsDb, personId: string): Promise<string> => {
+  const token = newToken();
+  await db
+    .insertInto('session')
+    .values({
+      token_hash: hashToken(token),
+      person_id: personId,
+      expires_at: new Date(Date.now() + SESSION_DAYS * 86_400_000).toISOString(),
+      ended_at: null,
+    })
+    .execute();
+  return token;
+};
+
+export const findSession = async (db: AccountsDb, token: string): Promise<Signed | undefined> => {
+  const row = await db
+    .selectFrom('session')
+    .select('person_id')
+    .where('token_hash', '=', hashToken(token))
+    .where('ended_at', 'is', null)
+    .where('expires_at', '>', sql<string>`now()`)
+    .executeTakeFirst();
+  return row && { personId: row.person_id, token };
+};
+
+export const extendSession = (db: AccountsDb, token: string) =>
+  db
+    .updateTable('session')
+    .set({ expires_at: sql<string>`now() + ${SESSION_DAYS} * interval '1 day'` })
+    .where('token_hash', '=', hashToken(token))
+    .where('expires_at', '<', sql<string>`now() + (${SESSION_DAYS} - 1) * interval '1 day'`)
+    .execute();
+
+export const endSession = (db: AccountsDb, token: string) =>
+  db
+    .updateTable('session')
+    .set({ ended_at: sql<string>`now()` })
+    .where('token_hash', '=', hashToken(token))
+    .where('ended_at', 'is', null)
+    .execute();
+
+export const endAllSessions = (db: AccountsDb, personId: string) =>
+  db
+    .updateTable('session')
+    .set({ ended_at: sql<string>`now()` })
+    .where('person_id', '=', personId)
+    .where('ended_at', 'is', null)
+    .execute();
+
+export const personByEmail = (db: AccountsDb, email: string) =>
+  db.selectFrom('person').selectAll().where('email', '=', email).executeTakeFirst();
+
+export const personById = (db: AccountsDb, id: string) =>
+  db.selectFrom('person').selectAll().where('id', '=', id).executeTakeFirstOrThrow();
+
+export const demoPeople = (db: AccountsDb) =>
+  db
+    .selectFrom('person')
+    .selectAll()
+    .where('is_demo', '=', true)
+    .orderBy('created_at')
+    .orderBy('email')
+    .execute();

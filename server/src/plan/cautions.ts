@@ -1,0 +1,173 @@
+import { addDays, type IsoDate } from '@maul/core/units';
+import {
+  cautionPerson,
+  cautionStanding,
+  confirmationHolds,
+  measuredCautions,
+  phaseAim,
+  planCautions,
+  withMeasured,
+  type Caution,
+  type CautionId,
+  type Confirmation,
+  type DayTargets,
+} from '@maul/core/plan';
+import type { Athlete } from '@maul/contract/people';
+import { sql } from 'kysely';
+import { randomUUID } from 'node:crypto';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import { ProblemError } from '../platform/http/problems.ts';
+import { completeIntake, mornings } from '../body/index.ts';
+import { basesAround, seasonOn } from './store.ts';
+import { timeline } from './timeline.ts';
+
+export type Role = 'coach' | 'athlete';
+export const roleOf = (athleteId: string, personId: string): Role =>
+  athleteId === personId ? 'athlete' : 'coach';
+
+/** Cautions on what was eaten and weighed in the last eight weeks. */
+export const measuredFor = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  today: IsoDate,
+): Promise<Caution[]> => {
+  const basis = (await basesAround(trx, athlete.id, today)).at(-1);
+  if (!basis) return [];
+  const from = addDays(today, -56);
+  const eaten = await completeIntake(trx, athlete.id, from, addDays(today, -1));
+  const targets = await timeline(trx, athlete.id, from);
+  return measuredCautions(
+    {
+      today,
+      season: await seasonOn(trx, athlete.id, today),
+      eaten: eaten.map((d) => ({ ...d, window: targets(d.day)?.windows.ENERC ?? null })),
+      weighIns: await mornings(trx, athlete.id, from, today),
+      routine: athlete.profile.routine,
+      planned: [today, addDays(today, 1)].flatMap((day) => {
+        const plan = targets(day);
+        const aim = plan?.windows.ENERC?.aim;
+        return plan && aim !== undefined ? [{ day, aim, usual: phaseAim(plan.phase, plan.basis) }] : [];
+      }),
+    },
+    cautionPerson(athlete, basis, today),
+  );
+};
+
+/** What was confirmed in the last 15 days: older confirmations have lapsed. */
+export const confirmationsOf = (trx: AppTransaction, athleteId: string): Promise<Confirmation[]> =>
+  sql<Confirmation>`
+    select caution_id as "cautionId", figure, by_role as by, at from caution_confirmation
+    where athlete_id = ${athleteId} and at > now() - interval '15 days' order by at`
+    .execute(trx)
+    .then((r) => r.rows);
+
+/** Cautions of planned days, and those of the log when the plan takes energy away. */
+export const cautionsOfPlan = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  days: readonly DayTargets[],
+  today: IsoDate,
+  carbsMove: boolean,
+): Promise<Caution[]> => {
+  const first = days[0];
+  if (!first) return [];
+  const planned = planCautions(
+    days,
+    cautionPerson(athlete, first.basis, first.date),
+    athlete.profile.routine,
+    carbsMove,
+  );
+  return withMeasured(planned, await measuredFor(trx, athlete, today), days);
+};
+
+const WAITS_FOR = {
+  coach: 'the coach',
+  athlete: 'the athlete',
+  both: 'coach and athlete',
+  second: 'the athlete’s second confirmation, a day after the first',
+} as const;
+
+export interface Judged {
+  /** True when a confirmation is still missing: it is kept, but not in force. */
+  held: boolean;
+  waitsFor: string;
+}
+
+/** Whether hard cautions are confirmed by all who must; throws for what can never be confirmed. */
+export const judge = (
+  cautions: readonly Caution[],
+  confirmations: readonly Confirmation[],
+  hasCoach: boolean,
+): Judged => {
+  const now = new Date().toISOString();
+  let waitsFor: string | undefined;
+  for (const caution of cautions) {
+    const standing = cautionStanding(caution, confirmations, hasCoach, now);
+    if (standing.state === 'barred')
+      throw new ProblemError(
+        caution.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
+        `${standing.why} Nothing was kept.`,
+      );
+    if (standing.state === 'waits') waitsFor ??= WAITS_FOR[standing.for];
+  }
+  return { held: waitsFor !== undefined, waitsFor: waitsFor ?? '' };
+};
+
+/** Writes down that this person has read hard cautions and stands by the plan; with an id, a single one, safe to repeat. */
+export const confirm = async (
+  trx: AppTransaction,
+  athleteId: string,
+  personId: string,
+  cautions: readonly { id: CautionId; figure: number | null }[],
+  id?: string,
+): Promise<void> => {
+  for (const caution of cautions)
+    await trx
+      .insertInto('caution_confirmation')
+      .values({
+        athlete_id: athleteId,
+        id: id ?? randomUUID(),
+        caution_id: caution.id,
+        figure: caution.figure,
+        person_id: personId,
+        by_role: roleOf(athleteId, personId),
+      })
+      .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
+      .execute();
+};
+
+/**
+ * Judges a plan or order before it is kept: refuses an X and a hard caution that its writer has not confirmed, writes down
+ * what they confirm, and says whether somebody else's word is still missing.
+ */
+export const judgeAndConfirm = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  personId: string,
+  cautions: readonly Caution[],
+  confirmed: readonly string[],
+  nothing: string,
+): Promise<Judged> => {
+  const barred = cautions.find((c) => c.level === 'X');
+  if (barred) throw new ProblemError('caution-x', `${barred.sentence} ${barred.see} ${nothing}`);
+  const role = roleOf(athlete.id, personId);
+  const hard = cautions.filter((c) => c.level === 'hard');
+  const before = await confirmationsOf(trx, athlete.id);
+  const now = new Date().toISOString();
+  for (const caution of hard) {
+    if (caution.needs !== null) judge([caution], before, athlete.hasCoach);
+    const already = before.some((c) => c.by === role && confirmationHolds(caution, c, now));
+    if (!already && !confirmed.includes(caution.id))
+      throw new ProblemError(
+        'caution-unconfirmed',
+        `${caution.sentence} ${caution.see} Confirm that you have read this; ${nothing.charAt(0).toLowerCase()}${nothing.slice(1)}`,
+      );
+  }
+  await confirm(
+    trx,
+    athlete.id,
+    personId,
+    hard.filter((c) => confirmed.includes(c.id)),
+  );
+  return judge(hard, await confirmationsOf(trx, athlete.id), athlete.hasCoach);
+};

@@ -1,0 +1,213 @@
+import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
+import {
+  newlyImpossible,
+  phasesInOrder,
+  seasonProblems,
+  targetsFrom,
+  type Caution,
+  type ChangeOrder,
+  type DayTargets,
+  type Season,
+} from '@maul/core/plan';
+import type { BodyOf } from '@maul/contract/routes';
+import type { SeasonDocument } from '@maul/contract/plan';
+import { sql } from 'kysely';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import { ProblemError } from '../platform/http/problems.ts';
+import { ensureBasis } from '../body/index.ts';
+import { cautionsOfPlan, confirm, confirmationsOf, judge, judgeAndConfirm } from './cautions.ts';
+import {
+  athleteOf,
+  basesAround,
+  basesSince,
+  ordersFor,
+  revisionOn,
+  revisionsOf,
+  toRevision,
+  type SeasonRevision,
+  todayOf,
+} from './store.ts';
+
+/** How far ahead a season's cautions look, days. */
+const AHEAD = 400;
+/** Bases shown in the Season place reach so far back, days. */
+const BASES_BACK = 84;
+
+const newestPending = (revisions: readonly SeasonRevision[]): SeasonRevision | undefined =>
+  revisions[0]?.pending ? revisions[0] : undefined;
+
+const cautionsKept = async (trx: AppTransaction, athleteId: string, id: string): Promise<Caution[]> => {
+  const row = await trx
+    .selectFrom('season_revision')
+    .select('cautions')
+    .where('athlete_id', '=', athleteId)
+    .where('id', '=', id)
+    .executeTakeFirst();
+  return row?.cautions ?? [];
+};
+
+/** Everything that the Season place is computed from. */
+export const seasonDocument = async (trx: AppTransaction, athleteId: string): Promise<SeasonDocument> => {
+  const athlete = await athleteOf(trx, athleteId);
+  const today = todayOf(athlete);
+  await ensureBasis(trx, athlete, today);
+  const revisions = await revisionsOf(trx, athleteId);
+  const now = revisionOn(revisions, today);
+  const pending = newestPending(revisions);
+  const confirmations = await confirmationsOf(trx, athleteId);
+  const held = pending && (await cautionsKept(trx, athleteId, pending.id)).filter((c) => c.level === 'hard');
+  return {
+    athlete,
+    today,
+    season: now?.season ?? { phases: [], events: [] },
+    revision: now ? toRevision(now) : null,
+    pending:
+      pending && held && pending.id !== now?.id
+        ? {
+            season: pending.season,
+            revision: toRevision(pending),
+            cautions: held,
+            waitsFor: judge(held, confirmations, athlete.hasCoach).waitsFor,
+          }
+        : null,
+    bases: await basesSince(trx, athleteId, addDays(today, -BASES_BACK)),
+    orders: await ordersFor(trx, athleteId, 'all'),
+    confirmations,
+    history: revisions.slice(0, 60).map(toRevision),
+  };
+};
+
+/** A phase that has begun keeps its start, and no phase appears in the past. */
+const pastProblem = (before: Season, after: Season, today: IsoDate): string | undefined => {
+  for (const phase of after.phases) {
+    if (phase.from >= today) continue;
+    const old = before.phases.find((p) => p.id === phase.id);
+    if (!old)
+      return `A new phase starts today (${today}) at the earliest, not on ${phase.from}: past days stay as they were.`;
+    if (old.from !== phase.from)
+      return `A phase that has begun keeps its start (${old.from}): past days stay as they were.`;
+    if (phase.to < addDays(today, -1) && old.to !== phase.to)
+      return `A phase cannot end before yesterday: past days stay as they were.`;
+  }
+  for (const event of after.events) {
+    const old = before.events.find((e) => e.id === event.id);
+    if (event.date < today && old?.date !== event.date)
+      return `${event.name} on ${event.date} is over: choose today (${today}) or later.`;
+  }
+  return undefined;
+};
+
+/** The days from today on that a season would make, as far as anybody plans. */
+const daysAhead = (
+  season: Season,
+  bases: readonly DayTargets['basis'][],
+  orders: readonly ChangeOrder[],
+  today: IsoDate,
+): DayTargets[] => {
+  const last = phasesInOrder(season).at(-1)?.to;
+  const count = last === undefined ? 0 : Math.min(AHEAD, daysBetween(today, last) + 1);
+  return targetsFrom(season, bases, orders, today, count).filter((d) => d !== undefined);
+};
+
+const carbsDiffer = (a: readonly DayTargets[], b: readonly DayTargets[]): boolean => {
+  const before = new Map(b.map((d) => [d.date, d.windows.CARB?.aim ?? null]));
+  return a.slice(0, 28).some((d) => before.get(d.date) !== (d.windows.CARB?.aim ?? null));
+};
+
+/** Writes a new revision of a season; see the route for what it promises. */
+export const writeSeason = async (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  body: BodyOf<'putSeason'> & { season: Season },
+  personId: string,
+): Promise<SeasonDocument> => {
+  const athlete = await athleteOf(trx, athleteId);
+  const today = todayOf(athlete);
+  // One writer at a time for one athlete: the revision numbers stay in a row.
+  await sql`select pg_advisory_xact_lock(hashtextextended(${athleteId}, 4180))`.execute(trx);
+  const revisions = await revisionsOf(trx, athleteId);
+  if (revisions.some((r) => r.id === id)) return seasonDocument(trx, athleteId);
+  const newest = revisions[0]?.number ?? 0;
+  if (newest !== body.base)
+    throw new ProblemError(
+      'stale',
+      'The season was changed elsewhere in the meantime. Nothing was overwritten; here is how it stands now.',
+      { current: await seasonDocument(trx, athleteId) },
+    );
+  const wrong = seasonProblems(body.season)[0];
+  if (wrong !== undefined) throw new ProblemError('invalid', `${wrong} Nothing was changed.`);
+  const before = revisionOn(revisions, today)?.season ?? { phases: [], events: [] };
+  const past = pastProblem(before, body.season, today);
+  if (past !== undefined) throw new ProblemError('past-date', `${past} Nothing was changed.`);
+
+  const bases = await basesAround(trx, athleteId, today);
+  const orders = await ordersFor(trx, athleteId, 'all');
+  const days = daysAhead(body.season, bases, orders, today);
+  const daysBefore = daysAhead(before, bases, orders, today);
+  const impossible = newlyImpossible(daysBefore, days)[0];
+  if (impossible)
+    throw new ProblemError('invalid', `On ${impossible.date}: ${impossible.problem} Nothing was changed.`);
+  const cautions = await cautionsOfPlan(trx, athlete, days, today, carbsDiffer(days, daysBefore));
+  const { held } = await judgeAndConfirm(
+    trx,
+    athlete,
+    personId,
+    cautions,
+    body.confirmed,
+    'Nothing was changed.',
+  );
+  await trx
+    .insertInto('season_revision')
+    .values({
+      athlete_id: athleteId,
+      id,
+      revision: newest + 1,
+      effective_from: today,
+      document: JSON.stringify(body.season),
+      reason: body.reason === '' ? null : body.reason,
+      held,
+      cautions: JSON.stringify(cautions),
+      written_by: personId,
+    })
+    .execute();
+  await ensureBasis(trx, athlete, today);
+  return seasonDocument(trx, athleteId);
+};
+
+/** Confirms the hard cautions of a season that waits; releases it when nobody's word is missing any more. */
+export const confirmSeason = async (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  personId: string,
+): Promise<SeasonDocument> => {
+  const athlete = await athleteOf(trx, athleteId);
+  const today = todayOf(athlete);
+  const revisions = await revisionsOf(trx, athleteId);
+  const revision = revisions.find((r) => r.id === id);
+  if (!revision) throw new ProblemError('not-found', 'There is no such season.');
+  if (!revision.pending) return seasonDocument(trx, athleteId);
+  if (newestPending(revisions)?.id !== id)
+    throw new ProblemError('stale', 'A newer season has been written since. Nothing was confirmed.', {
+      current: await seasonDocument(trx, athleteId),
+    });
+  // The figures of now: what has worsened since it was written must be confirmed anew by everybody.
+  const bases = await basesAround(trx, athleteId, today);
+  const orders = await ordersFor(trx, athleteId, 'all');
+  const days = daysAhead(revision.season, bases, orders, today);
+  const cautions = await cautionsOfPlan(trx, athlete, days, today, false);
+  const kept = await cautionsKept(trx, athleteId, id);
+  const hard = [...cautions, ...kept.filter((k) => !cautions.some((c) => c.id === k.id))].filter(
+    (c) => c.level === 'hard',
+  );
+  await confirm(trx, athleteId, personId, hard);
+  const judged = judge(hard, await confirmationsOf(trx, athleteId), athlete.hasCoach);
+  if (!judged.held)
+    await trx
+      .insertInto('season_release')
+      .values({ athlete_id: athleteId, revision_id: id, from_date: today })
+      .onConflict((conflict) => conflict.doNothing())
+      .execute();
+  return seasonDocument(trx, athleteId);
+};

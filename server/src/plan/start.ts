@@ -1,0 +1,170 @@
+import { isDeepStrictEqual } from 'node:util';
+import { addDays, ageOn } from '@maul/core/units';
+import { phaseTemplate, targetsFrom, type Season } from '@maul/core/plan';
+import type { PutAthlete } from '@maul/contract/people';
+import type { Start } from '@maul/contract/plan';
+import type { z } from 'zod';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import { ProblemError } from '../platform/http/problems.ts';
+import { ensureBasis, statedBasis, writeBasis } from '../body/index.ts';
+import { cautionsOfPlan } from './cautions.ts';
+import { athleteOf, basesAround, todayOf } from './store.ts';
+
+const checkAge = (
+  birthDate: z.output<typeof Start>['birthDate'],
+  today: ReturnType<typeof todayOf>,
+): void => {
+  const age = ageOn(birthDate, today);
+  if (age < 13 || age > 100)
+    throw new ProblemError(
+      'invalid',
+      'Check the birth date: Maul is made for people from 13 to 100. Nothing was changed.',
+    );
+};
+
+/** Body, first phase, first basis and first weigh-in of a new athlete. The same start sent twice is one start. */
+export const startAthlete = async (
+  trx: AppTransaction,
+  athleteId: string,
+  body: z.output<typeof Start>,
+): Promise<void> => {
+  const there = await trx
+    .selectFrom('season_revision')
+    .select('id')
+    .where('athlete_id', '=', athleteId)
+    .orderBy('revision')
+    .executeTakeFirst();
+  if (there) {
+    if (there.id === body.seasonId) return;
+    throw new ProblemError('id-taken', 'You are set up already. Nothing was overwritten.');
+  }
+  const today = todayOf({ zone: body.zone, dayTurnsAt: 240 });
+  checkAge(body.birthDate, today);
+  const season: Season = {
+    events: [],
+    phases: [
+      phaseTemplate(body.firstPhase, today, addDays(today, 7 * body.weeks - 1), body.phaseId, {
+        patterns: body.pattern ? [body.pattern] : [],
+        patternId: body.pattern?.id ?? null,
+      }),
+    ],
+  };
+  await trx
+    .insertInto('athlete')
+    .values({
+      athlete_id: athleteId,
+      sex: body.sex,
+      birth_date: body.birthDate,
+      height_cm: body.heightCm,
+      zone: body.zone,
+      federation_class: null,
+      profile: JSON.stringify(body.profile),
+    })
+    .execute();
+  const basis = statedBasis(body, body.weightKg, body.carbBasis, today, body.basisId);
+  await writeBasis(trx, athleteId, basis);
+  const athlete = await athleteOf(trx, athleteId);
+  const days = targetsFrom(season, [basis], [], today, 7 * body.weeks).filter((d) => d !== undefined);
+  // Maintenance is where everybody may begin; anything else with a hard caution is planned where it can be confirmed.
+  const stop = (await cautionsOfPlan(trx, athlete, days, today, false)).find(
+    (c) => c.level === 'X' || (c.level === 'hard' && body.firstPhase !== 'maintenance'),
+  );
+  if (stop)
+    throw new ProblemError(
+      stop.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
+      `${stop.sentence} ${stop.see} Begin in maintenance; a phase with a caution is planned in Season, where it can be confirmed. Nothing was kept.`,
+    );
+  await trx
+    .insertInto('season_revision')
+    .values({
+      athlete_id: athleteId,
+      id: body.seasonId,
+      revision: 1,
+      effective_from: today,
+      document: JSON.stringify(season),
+      reason: null,
+      written_by: athleteId,
+    })
+    .execute();
+  await trx
+    .insertInto('weigh_in')
+    .values({ athlete_id: athleteId, id: body.weighInId, day: today, kg: body.weightKg, deleted_at: null })
+    .execute();
+};
+
+const everMeasured = async (trx: AppTransaction, athleteId: string): Promise<boolean> =>
+  (await trx
+    .selectFrom('basis')
+    .select('id')
+    .where('athlete_id', '=', athleteId)
+    .where('expenditure_from', '=', 'balance')
+    .limit(1)
+    .executeTakeFirst()) !== undefined;
+
+/** Changes what an athlete has said; a body figure that differs writes a basis from today. */
+export const changeAthlete = async (
+  trx: AppTransaction,
+  athleteId: string,
+  body: z.output<typeof PutAthlete>,
+) => {
+  const before = await athleteOf(trx, athleteId);
+  const today = todayOf({ zone: body.zone, dayTurnsAt: body.dayTurnsAt });
+  checkAge(body.birthDate, today);
+  const result = await trx
+    .updateTable('athlete')
+    .set((eb) => ({
+      sex: body.sex,
+      birth_date: body.birthDate,
+      height_cm: body.heightCm,
+      zone: body.zone,
+      day_turns_at: body.dayTurnsAt,
+      profile: JSON.stringify(body.profile),
+      version: eb('version', '+', 1),
+    }))
+    .where('athlete_id', '=', athleteId)
+    .where('version', '=', body.base)
+    .executeTakeFirst();
+  if (result.numUpdatedRows === 0n) {
+    const same = before.version === body.base + 1 && isDeepStrictEqual(before.profile, body.profile);
+    if (same) return before;
+    throw new ProblemError(
+      'stale',
+      'This was changed elsewhere in the meantime. Nothing was overwritten; here is how it stands now.',
+      { current: before },
+    );
+  }
+  await ensureBasis(trx, { id: athleteId, profile: body.profile }, today);
+  const last = (await basesAround(trx, athleteId, today)).filter((b) => b.from <= today).at(-1);
+  if (last) {
+    const { equation, knownKcal, activityLevel, fat } = before.profile;
+    const next = body.profile;
+    const energyDiffers =
+      next.equation !== equation ||
+      next.knownKcal !== knownKcal ||
+      next.activityLevel !== activityLevel ||
+      body.sex !== before.sex ||
+      body.birthDate !== before.birthDate ||
+      body.heightCm !== before.heightCm;
+    const fatDiffers = !isDeepStrictEqual(next.fat, fat);
+    const stated = statedBasis(body, last.weightKg, body.carbBasis, today, body.basisId);
+    // An expenditure that the log has measured is not thrown away for a new height or body fat; one that was only carried on
+    // from an equation is.
+    const measured =
+      last.expenditureFrom === 'balance' ||
+      (last.expenditureFrom === 'carried' && (await everMeasured(trx, athleteId)));
+    const keepsEnergy = !energyDiffers || (measured && next.knownKcal === knownKcal);
+    if (energyDiffers || fatDiffers || body.carbBasis !== last.carbBasis)
+      await writeBasis(trx, athleteId, {
+        ...stated,
+        leanKg: fatDiffers ? stated.leanKg : last.leanKg,
+        ...(keepsEnergy
+          ? {
+              expenditure: last.expenditure,
+              expenditureSd: last.expenditureSd,
+              expenditureFrom: last.expenditureFrom,
+            }
+          : {}),
+      });
+  }
+  return athleteOf(trx, athleteId);
+};

@@ -1,0 +1,19 @@
+import { dayTargets, phaseOn, type DayTargets } from '@maul/core/plan';
+import { type IsoDate } from '@maul/core/units';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import { basesSince, ordersFor, revisionOn, revisionsOf } from './store.ts';
+
+/** The targets of past days, each by the season, basis and orders that were in force on it; read once, asked day by day. */
+export const timeline = async (
+  trx: AppTransaction,
+  athleteId: string,
+  from: IsoDate,
+): Promise<(date: IsoDate) => DayTargets | undefined> => {
+  const revisions = await revisionsOf(trx, athleteId);
+  const bases = await basesSince(trx, athleteId, from);
+  const orders = await ordersFor(trx, athleteId, 'all');
+  return (date) => {
+    const season = revisionOn(revisions, date)?.season;
+    return season && phaseOn(season, date) ? dayTargets(season, bases, orders, date) : undefined;
+  };
+};

@@ -1,0 +1,264 @@
+import type { DayThing, Handover, PortionRow, StandingThing } from '@maul/contract/diary';
+import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
+import type { Profile } from '@maul/contract/people';
+import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
+import type { Caution, CautionId, ChangeOrder, Season } from '@maul/core/plan';
+import type { EquationSex, ExpenditureSource } from '@maul/core/body';
+import type { IsoDate } from '@maul/core/units';
+import type { Method } from '@maul/core/foods';
+import type { ColumnType, Generated, JSONColumnType } from 'kysely';
+
+type Written = Generated<string>;
+type Json<T extends object> = JSONColumnType<T, string, string>;
+type NullableJson<T extends object> = ColumnType<T | null, string | null, string | null>;
+
+interface Versioned {
+  athlete_id: string;
+  id: string;
+  version: Generated<number>;
+  deleted_at: string | null;
+  created_at: Written;
+  updated_at: Written;
+}
+export interface MealTable extends Versioned {
+  day: IsoDate;
+  time: string;
+  zone: string;
+  eaten: boolean;
+  ticks: ColumnType<string[], string | undefined, string>;
+}
+export interface DayEntryTable extends Versioned {
+  day: IsoDate;
+  time: string;
+  zone: string;
+  thing: Json<DayThing>;
+}
+export interface StandingTable extends Versioned {
+  thing: Json<StandingThing>;
+}
+export interface HandoverTable {
+  athlete_id: string;
+  id: string;
+  to_id: string;
+  from_name: string;
+  day: IsoDate;
+  food: Json<Handover['food']>;
+  grams: number;
+  method: Method;
+  answer: 'taken' | 'left' | null;
+  answered_at: string | null;
+  created_at: Written;
+}
+export interface PortionTable extends Versioned {
+  meal_id: string;
+  position: number;
+  food: Json<PortionRow['food']>;
+  planned_grams: number | null;
+  grams: number | null;
+  method: Method | null;
+  division: number | null;
+  trail: NullableJson<NonNullable<PortionRow['trail']>>;
+  spread: number | null;
+  guess: NullableJson<NonNullable<PortionRow['guess']>>;
+  reason: string | null;
+}
+export interface NoteTable extends Versioned {
+  day: IsoDate;
+  meal_id: string | null;
+  text: string;
+  author_id: string;
+}
+export interface WeighInTable extends Versioned {
+  day: IsoDate;
+  kg: number;
+}
+export interface FoodOwnTable extends Versioned {
+  name: string;
+  state: string;
+  per100g: Json<NutrientVector>;
+  measures: Json<Measure[]>;
+  details: Json<FoodDetails>;
+  source: string;
+}
+export interface ContainerTable extends Versioned {
+  name: string;
+  grams: number;
+}
+export interface YieldSeenTable extends Versioned {
+  food_id: string;
+  food_name: string;
+  method: string;
+  raw_grams: number;
+  cooked_grams: number;
+  day: IsoDate;
+}
+/** What a correction of past portions replaced, and the version each portion had after it. */
+export interface CorrectedPortion {
+  id: string;
+  food: PortionRow['food'];
+  version: number;
+}
+
+/** What the app's role sees. */
+export interface AppDatabase {
+  athlete: {
+    athlete_id: string;
+    sex: EquationSex;
+    birth_date: IsoDate;
+    height_cm: number;
+    zone: string;
+    day_turns_at: Generated<number>;
+    federation_class: string | null;
+    profile: Json<Profile>;
+    version: Generated<number>;
+    created_at: Written;
+  };
+  coach_grant: {
+    athlete_id: string;
+    id: string;
+    coach_id: string;
+    from_at: Written;
+    ended_at: string | null;
+  };
+  season_revision: {
+    athlete_id: string;
+    id: string;
+    revision: number;
+    effective_from: IsoDate;
+    document: Json<Season>;
+    reason: string | null;
+    held: Generated<boolean>;
+    cautions: ColumnType<Caution[], string | undefined, never>;
+    written_by: string;
+    written_at: Written;
+  };
+  season_release: { athlete_id: string; revision_id: string; from_date: IsoDate; at: Written };
+  caution_confirmation: {
+    athlete_id: string;
+    id: string;
+    caution_id: CautionId;
+    figure: number | null;
+    person_id: string;
+    by_role: 'coach' | 'athlete';
+    at: Written;
+  };
+  calendar_feed: {
+    athlete_id: string;
+    id: string;
+    token_hash: Buffer;
+    created_at: Written;
+    revoked_at: string | null;
+  };
+  basis: {
+    athlete_id: string;
+    id: string;
+    from_date: IsoDate;
+    weight_kg: number;
+    lean_kg: number | null;
+    expenditure: number;
+    expenditure_sd: number;
+    expenditure_from: ExpenditureSource;
+    carb_basis: CarbBasis;
+    weekly: Generated<boolean>;
+    core_version: string;
+    inputs_until: string;
+    written_at: Written;
+  };
+  change_order: {
+    athlete_id: string;
+    id: string;
+    phase_id: string;
+    from_date: IsoDate;
+    until_date: IsoDate | null;
+    day_types: string[] | null;
+    macro: ChangeOrder['macro'];
+    change: Json<ChangeOrder['change']>;
+    lever: string | null;
+    held: Generated<boolean>;
+    reason: string;
+    confirmed: string[];
+    signed_by: string;
+    signed_at: Written;
+  };
+  order_acknowledgement: { athlete_id: string; order_id: string; at: Written };
+  meal: MealTable;
+  portion: PortionTable;
+  note: NoteTable;
+  day_entry: DayEntryTable;
+  standing_entry: StandingTable;
+  handover: HandoverTable;
+  weigh_in: WeighInTable;
+  food_own: FoodOwnTable;
+  food_reference: {
+    id: string;
+    name: string;
+    state: string;
+    per100g: Json<NutrientVector>;
+    measures: Json<Measure[]>;
+    details: Json<FoodDetails>;
+    source: string;
+    remark: string | null;
+    offered_first: boolean;
+    search: string;
+  };
+  container: ContainerTable;
+  yield_seen: YieldSeenTable;
+  food_mark: { athlete_id: string; food_id: string; lever: boolean; in_stock: boolean; updated_at: Written };
+  food_correction: {
+    athlete_id: string;
+    id: string;
+    food_id: string;
+    portions: Json<CorrectedPortion[]>;
+    at: Written;
+    undone_at: string | null;
+  };
+  food_import: {
+    athlete_id: string;
+    id: string;
+    file_name: string;
+    bytes: string;
+    received: string;
+    options: NullableJson<ImportOptions>;
+    state: string;
+    read: number;
+    kept: number;
+    duplicates: number;
+    rejected: number;
+    part: number;
+    sentence: string | null;
+    created_at: Written;
+    updated_at: Written;
+  };
+  food_import_reject: {
+    athlete_id: string;
+    import_id: string;
+    n: number;
+    line: number;
+    what: string;
+    reason: string;
+  };
+}
+
+/** What the accounts role sees. */
+export interface AccountsDatabase {
+  person: {
+    id: string;
+    email: string;
+    name: string;
+    password_hash: string;
+    is_athlete: boolean;
+    is_coach: boolean;
+    is_demo: Generated<boolean>;
+    demo_about: string | null;
+    coach_code: string | null;
+    table_code: Generated<string>;
+    created_at: Written;
+  };
+  session: {
+    token_hash: Buffer;
+    person_id: string;
+    created_at: Written;
+    expires_at: string;
+    ended_at: string | null;
+  };
+}

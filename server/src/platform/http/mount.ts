@@ -1,0 +1,93 @@
+import { routes, type ParamsOf, type ResponseOf, type RouteName } from '@maul/contract/routes';
+import type { Request, Response, Router } from 'express';
+import type { Pool } from 'pg';
+import type { z } from 'zod';
+import { type AccountsDb, type AppDb, type AppTransaction, acting } from '../db/connect.ts';
+import { invalid, ProblemError } from './problems.ts';
+
+/** Who asks: the session that the cookie resolves to. */
+export interface Signed {
+  personId: string;
+  token: string;
+}
+
+/** Counts wrong sign-ins; throws `too-many-tries` when they are used up. */
+export interface SignInLimits {
+  check: (address: string, email: string) => Promise<void>;
+  countWrong: (address: string, email: string) => Promise<void>;
+  forget: (address: string, email: string) => Promise<void>;
+}
+
+export interface House {
+  app: AppDb;
+  /** The connections behind `app`, for COPY. */
+  pool: Pool;
+  accounts: AccountsDb;
+  limits: SignInLimits;
+  /** Finds the live session of a token; undefined when there is none. */
+  findSession: (token: string) => Promise<Signed | undefined>;
+}
+
+export interface Context<N extends RouteName> {
+  params: ParamsOf<N>;
+  query: z.output<(typeof routes)[N]['query']>;
+  body: z.output<(typeof routes)[N]['body']>;
+  req: Request;
+  res: Response;
+  house: House;
+  /** Throws `not-signed-in` when nobody is. */
+  signed: () => Signed;
+  /** One transaction as the person who asks. */
+  acting: <T>(work: (trx: AppTransaction) => Promise<T>) => Promise<T>;
+}
+
+export type Handler<N extends RouteName> = (context: Context<N>) => Promise<ResponseOf<N>>;
+
+export const SESSION_COOKIE = 'maul_session';
+
+const parse = (schema: z.ZodType, value: unknown): unknown => {
+  const result = schema.safeParse(value);
+  if (!result.success) throw invalid(result.error);
+  return result.data;
+};
+
+/** The session token of a request's cookie, or an empty text. */
+export const tokenOf = (req: Request): string => {
+  const found = new RegExp(`(?:^|;\\s*)${SESSION_COOKIE}=([A-Za-z0-9_-]+)`).exec(req.headers.cookie ?? '');
+  return found?.[1] ?? '';
+};
+
+/** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
+export const mount = <N extends RouteName>(
+  router: Router,
+  house: House,
+  name: N,
+  handler: Handler<N>,
+): void => {
+  const route = routes[name];
+  router[route.verb](route.path, async (req, res) => {
+    const token = tokenOf(req);
+    let signed: Signed | undefined;
+    if (route.access === 'signed-in') {
+      signed = token === '' ? undefined : await house.findSession(token);
+      if (!signed)
+        throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+    }
+    const requireSigned = (): Signed => {
+      if (!signed)
+        throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+      return signed;
+    };
+    const answer = await handler({
+      params: parse(route.params, req.params) as ParamsOf<N>,
+      query: parse(route.query, req.query) as Context<N>['query'],
+      body: parse(route.body, (req.body as unknown) ?? {}) as Context<N>['body'],
+      req,
+      res,
+      house,
+      signed: requireSigned,
+      acting: (work) => acting(house.app, requireSigned().token, work),
+    });
+    res.json(route.response.parse(answer));
+  });
+};

@@ -1,0 +1,56 @@
+import Button from '@mui/material/Button';
+import { outbox } from '../data/session.ts';
+import { useOutbox, type OutboxEntry } from '../data/outbox.ts';
+import { plural } from '../ui/formats/show.ts';
+
+const WHAT: Record<OutboxEntry['route'], string> = {
+  putMeal: 'A meal',
+  putPortion: 'A portion',
+  putNote: 'A note',
+  putWeighIn: 'A weigh-in',
+  putDayEntry: 'Something beside the meals',
+  putStanding: 'Something that stands from day to day',
+};
+
+const nameOf = (entry: OutboxEntry): string =>
+  'food' in entry.body
+    ? `${entry.body.food.name}${entry.body.grams === null ? '' : `, ${entry.body.grams} g`}`
+    : WHAT[entry.route];
+
+/** What has not reached the server, why, and what one can do about it. Silent when all is well. */
+export const SavingBar = () => {
+  const { entries, trouble, reachable } = useOutbox();
+  const refused = entries.filter((e) => e.state === 'refused');
+  const waiting = entries.length - refused.length;
+  const troubled = trouble !== null && waiting > 0;
+  if (!troubled && reachable && refused.length === 0) return <div role="status" className="saving-none" />;
+  return (
+    <div role="status" className="saving">
+      {troubled && (
+        <p>
+          <b>{plural(waiting, 'change waits', 'changes wait')} on this device.</b> {trouble}
+        </p>
+      )}
+      {!troubled && !reachable && (
+        <p>
+          <b>The server does not answer.</b> You see what was kept on this device.
+        </p>
+      )}
+      {refused.map((entry) => (
+        <div key={entry.key} className="saving-refused">
+          <p>
+            <b>{nameOf(entry)} was not saved.</b> {entry.refusal?.sentence}
+          </p>
+          {entry.refusal?.stale && (
+            <Button size="small" onClick={() => outbox.insist(entry.key)}>
+              Put mine on top
+            </Button>
+          )}
+          <Button size="small" onClick={() => outbox.drop(entry.key)}>
+            {entry.refusal?.stale ? 'Keep theirs' : 'Let it go'}
+          </Button>
+        </div>
+      ))}
+    </div>
+  );
+};

@@ -1,0 +1,122 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { Navigate, NavLink, Outlet, useLocation, useMatches } from 'react-router';
+import { sessionQuery, useLiveSession, useSession } from '../data/session.ts';
+import { SavingBar } from './SavingBar.tsx';
+import { useUndo } from '../data/undo.ts';
+import './shell.css';
+
+const UndoBar = lazy(() => import('../ui/UndoBar.tsx'));
+
+interface Place {
+  to: string;
+  name: string;
+}
+
+const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => [
+  ...(person.isAthlete
+    ? [
+        { to: '/today', name: 'Today' },
+        { to: '/bench', name: 'Bench' },
+        { to: '/pantry', name: 'Pantry' },
+        { to: '/season', name: 'Season' },
+        { to: '/orders', name: 'Orders' },
+      ]
+    : []),
+  ...(person.isCoach ? [{ to: '/roster', name: 'Roster' }] : []),
+  { to: '/account', name: 'Account' },
+];
+
+/** The current page's notch in the spine, with the poise in it. */
+const SpineNotch = () => (
+  <svg className="spine-notch" width="14" height="34" viewBox="0 0 14 34" aria-hidden focusable="false">
+    <path d="M14 3H3V31H14" fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.7" />
+    <path d="M14 17L10 21.7H5.5V18.7H3.7V15.3H5.5V12.3H10Z" fill="var(--ink)" />
+  </svg>
+);
+
+const Spine = () => {
+  const { person } = useSession();
+  return (
+    <nav className="spine" aria-label="Places">
+      <NavLink to="/" className="spine-name">
+        Maul
+      </NavLink>
+      <ul>
+        {placesOf(person).map(({ to, name }) => (
+          <li key={to}>
+            <NavLink to={to} className="spine-place">
+              {({ isActive }) => (
+                <>
+                  {name}
+                  {isActive && <SpineNotch />}
+                </>
+              )}
+            </NavLink>
+          </li>
+        ))}
+      </ul>
+      <p className="spine-person">
+        <b>{person.name}</b>
+        <span className="second">
+          {person.isDemo ? 'Demo, invented' : person.isCoach ? 'Coach' : 'Athlete'}
+        </span>
+      </p>
+    </nav>
+  );
+};
+
+const Live = () => {
+  const { person } = useSession();
+  useLiveSession(person.id);
+  const { pathname } = useLocation();
+  const undoable = useUndo((s) => s.offer !== null);
+  const wide = useMatches().some((m) => (m.handle as { bare?: boolean } | undefined)?.bare);
+  if (person.isAthlete && !person.hasSeason && !['/start', '/account', '/about'].includes(pathname))
+    return <Navigate to="/start" replace />;
+  return (
+    <div className={wide ? 'house house-bare' : 'house'}>
+      <a className="skip" href="#place">
+        Skip to the page
+      </a>
+      <Spine />
+      <div className="room">
+        <SavingBar />
+        <main id="place" className="place" tabIndex={-1}>
+          <Outlet />
+        </main>
+        {undoable && (
+          <Suspense fallback={null}>
+            <UndoBar />
+          </Suspense>
+        )}
+      </div>
+    </div>
+  );
+};
+
+/** Everything behind the sign-in. */
+export const Shell = () => {
+  const { data, isPending, error, refetch } = useQuery(sessionQuery);
+  const { pathname } = useLocation();
+  if (isPending) return <p className="opening">Opening Maul …</p>;
+  if (error)
+    return (
+      <div className="opening" role="alert">
+        <p>The server does not answer. Is Maul running?</p>
+        <button type="button" onClick={() => void refetch()}>
+          Try again
+        </button>
+      </div>
+    );
+  if (!data)
+    return (
+      <Navigate to={pathname === '/' ? '/sign-in' : `/sign-in?to=${encodeURIComponent(pathname)}`} replace />
+    );
+  return <Live />;
+};
+
+export const Home = () => {
+  const { person } = useSession();
+  return <Navigate to={person.isCoach ? '/roster' : '/today'} replace />;
+};

@@ -1,0 +1,14 @@
+export { type BodyForm, Section } from './BodyFields.tsx';
+export { BodySection, FoodSection, HealthSection, RoutineSection } from './BodySections.tsx';
+export {
+  EMPTY_START,
+  fieldOf,
+  numberOf,
+  profileOf,
+  rawProfile,
+  type StartValues,
+  weightOf,
+} from './bodyValues.ts';
+export { bodyOf, expenditureOf, ExpenditureSection } from './Expenditure.tsx';
+export { bodyRoutes } from './routes.tsx';
+export { WeighInLine } from './WeighInLine.tsx';

@@ -1,0 +1,48 @@
+import { isIsoDate } from '@maul/core/units';
+import { useCallback, useEffect, useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { deviceToday } from '../data/device.ts';
+import { Fault } from '../ui/Fault.tsx';
+import { sheetOf } from '../data/day.ts';
+import { useDay, useTargets } from '../data/session.ts';
+import { DayView } from '../diary/index.ts';
+import { OrderPanel } from '../plan/index.ts';
+import './review.css';
+
+/** An athlete's day as the coach reads it: everything shown, notes written, orders signed. */
+export const AthletePage = () => {
+  const { athleteId = '', date: asked } = useParams();
+  const date = asked !== undefined && isIsoDate(asked) ? asked : deviceToday();
+  const { day, error, refetch } = useDay(athleteId, date);
+  const targets = useTargets(day);
+  const sheet = useMemo(() => day && sheetOf(day, targets), [day, targets]);
+  const to = useCallback((d: string) => `/athletes/${athleteId}/${d}`, [athleteId]);
+  useEffect(() => {
+    document.title = day ? `Maul, ${day.athlete.name}` : 'Maul';
+  }, [day]);
+  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
+  if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
+  return (
+    <DayView
+      day={day}
+      sheet={sheet}
+      targets={targets}
+      to={to}
+      editable={false}
+      above={
+        <p className="athlete-line">
+          <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
+          <Link to={`/athletes/${athleteId}/season`}>Season</Link>
+          <span className="second">
+            {day.athlete.federationClass ? `, ${day.athlete.federationClass}` : ''}
+            {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}
+            {sheet.weighedShare === undefined
+              ? ''
+              : ` · ${Math.round(sheet.weighedShare * 100)} % of the energy weighed`}
+          </span>
+        </p>
+      }
+      dock={<OrderPanel key={athleteId} day={day} />}
+    />
+  );
+};

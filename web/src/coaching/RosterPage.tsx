@@ -1,0 +1,146 @@
+import type { RosterRow } from '@maul/contract/coaching';
+import { PHASE_NAMES } from '@maul/core/plan';
+import { useQuery } from '@tanstack/react-query';
+import { Link } from 'react-router';
+import { Rule } from '../ui/gauge/Rule.tsx';
+import { Fault } from '../ui/Fault.tsx';
+import { plural } from '../ui/formats/show.ts';
+import { call } from '../data/api.ts';
+import { useSession } from '../data/session.ts';
+import './review.css';
+
+const percent = (value: number): string =>
+  `${value < 0 ? '−' : value > 0 ? '+' : ''}${Math.abs(value).toFixed(2)}`;
+
+const Pace = ({ row }: { row: RosterRow }) => {
+  if (row.rate === null || row.wanted === null) return <p className="second">Too few mornings to say</p>;
+  const { low, high } = row.wanted;
+  const state = row.rate < low - 1e-9 ? 'over' : row.rate > high + 1e-9 ? 'short' : 'inside';
+  const lo = Math.min(low, row.rate) - 0.4;
+  const hi = Math.max(high, row.rate) + 0.4;
+  return (
+    <>
+      <p>
+        <b className={state === 'inside' ? 'is-inside' : ''}>{percent(row.rate)} % a week</b>{' '}
+        <span className="quiet">
+          wanted {percent(low)} to {percent(high)}
+        </span>
+      </p>
+      <Rule
+        label="Pace"
+        unit="% a week"
+        size="row"
+        pointer
+        value={row.rate - lo}
+        window={{ low: low - lo, high: high - lo }}
+        hi={hi - lo}
+      />
+    </>
+  );
+};
+
+const Landing = ({ row }: { row: RosterRow }) => (
+  <>
+    <p>
+      <b>
+        {row.landed} of {plural(row.logged, 'day')}
+      </b>{' '}
+      <span className="quiet">
+        in the energy window
+        {row.weighedShare === null ? '' : `, ${Math.round(row.weighedShare * 100)} % weighed`}
+      </span>
+    </p>
+    <Rule
+      label="Days landed of seven"
+      unit="days"
+      size="row"
+      value={row.landed}
+      window={{ low: 5, high: 7 }}
+      hi={7.6}
+    />
+  </>
+);
+
+const quiet = (days: number | null): string => {
+  if (days === null) return 'nothing logged yet';
+  if (days === 0) return 'logged today';
+  return days === 1 ? 'last log yesterday' : `no log for ${days} days`;
+};
+
+const Words = ({ row }: { row: RosterRow }) => (
+  <p>
+    <b>{row.waitingNotes === 0 ? 'No note waits' : plural(row.waitingNotes, 'note waits', 'notes wait')}</b>
+    <br />
+    <span className="quiet">
+      {quiet(row.quietDays)}
+      {row.openOrders > 0 ? `, ${plural(row.openOrders, 'order')} not acknowledged` : ''}
+    </span>
+  </p>
+);
+
+const Row = ({ row, place }: { row: RosterRow; place: number }) => (
+  <li className="roster-row">
+    <span className="roster-place n">{place}</span>
+    <div className="roster-who">
+      <h2>
+        <Link to={`/athletes/${row.athleteId}/${row.today}`}>{row.name}</Link>
+      </h2>
+      <p className="second">
+        {row.federationClass ? `${row.federationClass} · ` : ''}
+        {row.phase
+          ? `${PHASE_NAMES[row.phase]}${row.phaseWeek ? `, week ${row.phaseWeek.week} of ${row.phaseWeek.of}` : ''}`
+          : 'no phase now'}
+      </p>
+      {row.show && (
+        <p className="second">
+          {row.show.days === 0
+            ? `${row.show.name} is today`
+            : `${plural(row.show.days, 'day')} to ${row.show.name}`}
+        </p>
+      )}
+      {row.need.reasons[0] !== undefined && (
+        <p className="roster-why">{row.need.reasons.slice(0, 2).join('; ')}</p>
+      )}
+    </div>
+    <div className="roster-cell">
+      <h3>Pace</h3>
+      <Pace row={row} />
+    </div>
+    <div className="roster-cell">
+      <h3>Landed</h3>
+      <Landing row={row} />
+    </div>
+    <div className="roster-cell">
+      <h3>Words</h3>
+      <Words row={row} />
+    </div>
+  </li>
+);
+
+/** A coach's athletes, who needs the coach first on top. */
+export const RosterPage = () => {
+  const { person } = useSession();
+  const { data, error, refetch } = useQuery({ queryKey: ['roster'], queryFn: () => call('roster') });
+  if (error && !data) return <Fault error={error} again={() => void refetch()} />;
+  if (!data) return <p className="waiting">Reading the week of each athlete …</p>;
+  return (
+    <div className="roster">
+      <h1 className="page-title">Roster</h1>
+      <p className="second">
+        Who needs you first stands first: pace against the wanted one, days landed, words that wait.
+      </p>
+      {data.athletes.length === 0 ? (
+        <p className="day-empty">
+          Nobody shares with you yet. Give your athletes your code, <b className="n">{person.coachCode}</b>;
+          they type it under Account.
+        </p>
+      ) : (
+        <ol>
+          {data.athletes.map((row, i) => (
+            <Row key={row.athleteId} row={row} place={i + 1} />
+          ))}
+        </ol>
+      )}
+    </div>
+  );
+};

@@ -1,0 +1,84 @@
+import { Problem, PROBLEM_PREFIX, type ProblemName } from '@maul/contract/problems';
+import {
+  routes,
+  type BodyOf,
+  type ParamsOf,
+  type QueryOf,
+  type ResponseOf,
+  type RouteName,
+} from '@maul/contract/routes';
+import { datesInWords } from '../ui/formats/show.ts';
+
+/** The server answered, and said what was wrong. */
+export class ApiProblem extends Error {
+  readonly problem: Problem;
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+  is(name: ProblemName): boolean {
+    return this.problem.type === PROBLEM_PREFIX + name;
+  }
+}
+
+/** The server did not answer at all. */
+export class Unreachable extends Error {
+  constructor() {
+    super('The server does not answer. What you do is kept on this device and sent when it does.');
+  }
+}
+
+interface CallOptions<N extends RouteName> {
+  params?: ParamsOf<N>;
+  query?: QueryOf<N>;
+  body?: BodyOf<N>;
+  signal?: AbortSignal;
+}
+
+const addressOf = (path: string, params: Record<string, string>, query: Record<string, unknown>): string => {
+  const filled = path.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(params[name] ?? ''));
+  const search = new URLSearchParams(Object.entries(query).map(([k, v]) => [k, String(v)])).toString();
+  return search === '' ? filled : `${filled}?${search}`;
+};
+
+const readProblem = async (response: Response): Promise<Problem> => {
+  const parsed = Problem.safeParse(await response.json().catch(() => undefined));
+  if (parsed.success) return parsed.data;
+  if (response.status >= 500) throw new Unreachable();
+  return {
+    type: `${PROBLEM_PREFIX}internal`,
+    title: 'Something broke',
+    status: response.status,
+    detail: 'The server answered something that Maul does not understand.',
+  };
+};
+
+/** Asks the server one thing of the contract. Throws ApiProblem or Unreachable. */
+export const call = async <N extends RouteName>(
+  name: N,
+  options: CallOptions<N> = {},
+): Promise<ResponseOf<N>> => {
+  const route = routes[name];
+  const writes = route.verb === 'put' || route.verb === 'post';
+  let response: Response;
+  try {
+    response = await fetch(addressOf(route.path, options.params ?? {}, options.query ?? {}), {
+      method: route.verb.toUpperCase(),
+      headers: writes ? { 'Content-Type': 'application/json' } : undefined,
+      body: writes ? JSON.stringify(options.body ?? {}) : undefined,
+      signal: options.signal,
+      credentials: 'same-origin',
+    });
+  } catch (error) {
+    if (options.signal?.aborted) throw error;
+    throw new Unreachable();
+  }
+  if (!response.ok) throw new ApiProblem(await readProblem(response));
+  return route.response.parse(await response.json()) as ResponseOf<N>;
+};
+
+/** What to tell a person about anything that was thrown. */
+export const sentenceOf = (error: unknown): string =>
+  error instanceof ApiProblem || error instanceof Unreachable
+    ? datesInWords(error.message)
+    : 'Something broke here. Nothing was lost; please try again.';

@@ -1,0 +1,236 @@
+import type { BodyOf, ResponseOf } from '@maul/contract/routes';
+import { mergeRow } from '@maul/core/diary';
+import { v7 as uuidv7 } from 'uuid';
+import { create } from 'zustand';
+import { ApiProblem, call, sentenceOf, Unreachable } from './api.ts';
+import { contentOf, LINKED, sameContent, type Content, type OutboxRoute } from './rows.ts';
+
+export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
+  /** Identity of this change on this device. */
+  key: string;
+  /** Order of sending. */
+  seq: number;
+  personId: string;
+  athleteId: string;
+  /** The day it shows on. */
+  day: string;
+  route: N;
+  /** The row it writes. */
+  id: string;
+  body: BodyOf<N>;
+  /** What the row said before this change, and whether it was there; null for a new row. */
+  before?: (Content & { deleted: boolean }) | null;
+  state: 'waiting' | 'refused';
+  /** Why the server refused it, in its own sentence. */
+  refusal?: { sentence: string; stale: boolean; currentVersion?: number };
+}
+
+/** Where the entries outlive the page. */
+export interface OutboxKeeper {
+  put: (entry: OutboxEntry) => Promise<unknown>;
+  remove: (key: string) => Promise<unknown>;
+  all: (personId: string) => Promise<OutboxEntry[]>;
+}
+
+interface OutboxState {
+  entries: OutboxEntry[];
+  /** False while the server does not answer. */
+  reachable: boolean;
+  /** What keeps the entries from being sent, when they are not refused. */
+  trouble: string | null;
+}
+
+export const useOutbox = create<OutboxState>(() => ({ entries: [], reachable: true, trouble: null }));
+
+type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
+
+const RETRY_MS = 3000;
+
+/** My change and what the server has, brought together where they do not collide; undefined where they do. */
+const mergedBody = (
+  entry: OutboxEntry,
+  current: object & { version?: number; deleted?: boolean },
+): Pick<OutboxEntry, 'body' | 'before'> | undefined => {
+  const { before, body, route } = entry;
+  if (!before || current.version === undefined) return undefined;
+  const theirs: Content = { ...contentOf(route, current), deleted: current.deleted ?? false };
+  const mine: Content = { ...contentOf(route, body), deleted: body.deleted };
+  // Taken away by the one and changed by the other: that is asked.
+  const goneElsewhere = theirs.deleted !== before.deleted && !sameContent(mine, before);
+  const goneHere =
+    mine.deleted !== before.deleted && !sameContent({ ...theirs, deleted: before.deleted }, before);
+  if (goneElsewhere || goneHere) return undefined;
+  const merged = mergeRow<Content>(before, mine, theirs, LINKED[route]);
+  if ('collide' in merged) return undefined;
+  return {
+    body: { ...merged.row, base: current.version } as OutboxEntry['body'],
+    before: theirs as Content & { deleted: boolean },
+  };
+};
+
+/**
+ * Changes go here first and then to the server, in order. A change is shown at once, survives a reload, and leaves only
+ * when the server has it. A row that changes again before it is sent becomes one change.
+ */
+export class Outbox {
+  private readonly keeper: OutboxKeeper;
+  private readonly onSaved: Saved;
+  private personId = '';
+  private running = false;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private count = 0;
+  /** The change that is on its way: told apart here, so that nothing is drawn for its leaving. */
+  private sending: string | undefined;
+  /** When this page last changed something, ms. */
+  lastChange = 0;
+  /** The newest version that the server has answered for a row. */
+  private readonly known = new Map<string, number>();
+
+  constructor(keeper: OutboxKeeper, onSaved: Saved) {
+    this.keeper = keeper;
+    this.onSaved = onSaved;
+  }
+
+  /** Takes up what this person left unsent on this device. */
+  async open(personId: string): Promise<void> {
+    this.personId = personId;
+    const kept = await this.keeper.all(personId);
+    const known = new Set(useOutbox.getState().entries.map((e) => e.key));
+    const mine = useOutbox.getState().entries.filter((e) => e.personId === personId);
+    this.set([...kept.filter((e) => !known.has(e.key)), ...mine].sort((a, b) => a.seq - b.seq));
+    void this.flush();
+  }
+
+  /** Keeps a change and sends it as soon as may be. `base` in the body is the version that the server last said. */
+  add<N extends OutboxRoute>(
+    change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>,
+  ): void {
+    this.lastChange = Date.now();
+    const { entries } = useOutbox.getState();
+    // The newest, should an older one be waiting still to be sent again.
+    const waiting = entries.findLast(
+      (e) => e.id === change.id && e.route === change.route && e.key !== this.sending,
+    );
+    const base = waiting ? this.baseOf(waiting) : Math.max(change.body.base, this.known.get(change.id) ?? 0);
+    const entry: OutboxEntry = {
+      ...(waiting ?? {
+        key: uuidv7(),
+        seq: Date.now() * 1000 + (this.count++ % 1000),
+        personId: this.personId,
+      }),
+      ...change,
+      before: waiting ? waiting.before : change.before,
+      state: 'waiting',
+      refusal: undefined,
+      body: { ...change.body, base },
+    };
+    this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
+    void this.keeper.put(entry);
+    // What the hand did shows first; it is sent right after.
+    setTimeout(() => void this.flush());
+  }
+
+  /** Gives up a refused change; what the server has stays. */
+  drop(key: string): void {
+    this.set(useOutbox.getState().entries.filter((e) => e.key !== key));
+    void this.keeper.remove(key);
+    void this.flush();
+  }
+
+  /** Puts a refused change on top of what the server has now. */
+  insist(key: string): void {
+    this.change(key, (e) => ({
+      ...e,
+      state: 'waiting',
+      refusal: undefined,
+      body: { ...e.body, base: e.refusal?.currentVersion ?? e.body.base },
+    }));
+    void this.flush();
+  }
+
+  /** Sends what waits, in order, until it is empty or something stands in the way. */
+  async flush(): Promise<void> {
+    if (this.running) return;
+    this.running = true;
+    clearTimeout(this.timer);
+    try {
+      for (let next = this.next(); next; next = this.next()) if (!(await this.send(next))) break;
+    } finally {
+      this.running = false;
+    }
+  }
+
+  private next(): OutboxEntry | undefined {
+    return useOutbox.getState().entries.find((e) => e.state === 'waiting' && e.personId === this.personId);
+  }
+
+  private async send(entry: OutboxEntry): Promise<boolean> {
+    this.sending = entry.key;
+    try {
+      const row = await call(entry.route, {
+        params: { athleteId: entry.athleteId, id: entry.id },
+        body: entry.body as never,
+      });
+      const { reachable, trouble } = useOutbox.getState();
+      if (!reachable || trouble !== null) useOutbox.setState({ reachable: true, trouble: null });
+      this.rebase(entry, row.version);
+      this.onSaved(entry, row);
+      this.set(useOutbox.getState().entries.filter((e) => e.key !== entry.key));
+      void this.keeper.remove(entry.key);
+      return true;
+    } catch (error) {
+      return this.failed(entry, error);
+    } finally {
+      this.sending = undefined;
+    }
+  }
+
+  private failed(entry: OutboxEntry, error: unknown): boolean {
+    const unanswered =
+      !(error instanceof ApiProblem) ||
+      error.problem.status >= 500 ||
+      error.is('not-signed-in') ||
+      error.is('too-many-tries');
+    if (unanswered) {
+      useOutbox.setState({ reachable: !(error instanceof Unreachable), trouble: sentenceOf(error) });
+      this.timer = setTimeout(() => void this.flush(), RETRY_MS);
+      return false;
+    }
+    const current = error.problem.current as (object & { version?: number; deleted?: boolean }) | undefined;
+    const merged = error.is('stale') && current ? mergedBody(entry, current) : undefined;
+    if (merged) {
+      this.change(entry.key, (e) => ({ ...e, state: 'waiting', before: merged.before, body: merged.body }));
+      return true;
+    }
+    this.change(entry.key, (e) => ({
+      ...e,
+      state: 'refused',
+      refusal: { sentence: error.message, stale: error.is('stale'), currentVersion: current?.version },
+    }));
+    return true;
+  }
+
+  /** Once the server has a row, later changes of it start from there. */
+  private rebase(sent: OutboxEntry, version: number): void {
+    this.known.set(sent.id, version);
+    for (const e of useOutbox.getState().entries)
+      if (e.id === sent.id && e.route === sent.route && e.key !== sent.key && e.body.base < version)
+        this.change(e.key, (x) => ({ ...x, body: { ...x.body, base: version } }));
+  }
+
+  /** A change that has not left yet keeps the version it started from; a refused one starts from what the server has. */
+  private baseOf(waiting: OutboxEntry): number {
+    return waiting.refusal?.currentVersion ?? waiting.body.base;
+  }
+
+  private change(key: string, how: (entry: OutboxEntry) => OutboxEntry): void {
+    const entries = useOutbox.getState().entries.map((e) => (e.key === key ? how(e) : e));
+    this.set(entries);
+    const changed = entries.find((e) => e.key === key);
+    if (changed) void this.keeper.put(changed);
+  }
+
+  private set(entries: OutboxEntry[]): void {
+    useOutbox.setState({ entries });
+  }
+}

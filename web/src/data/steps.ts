@@ -1,0 +1,185 @@
+import type { DayDocument } from '@maul/contract/diary';
+import { NO_HISTORY, remembered, stepped, type History } from '@maul/core/diary';
+import { useMemo } from 'react';
+import { create } from 'zustand';
+import { contentOf, rowOn, sameContent, type Content, type OutboxRoute } from './rows.ts';
+import { withPending } from './day.ts';
+import { useOutbox } from './outbox.ts';
+import { outbox, queryClient } from './session.ts';
+
+/** A day of an athlete: where a row shows and whose it is. */
+export interface Place {
+  date: string;
+  athlete: { id: string };
+}
+
+interface Written {
+  route: OutboxRoute;
+  id: string;
+  /** The date the row shows on. */
+  date: string;
+  content: Content;
+}
+type DayHistory = History<Written>;
+
+const keyOf = (place: Place): string => `maul-steps ${place.athlete.id} ${place.date}`;
+/** Steps outlive the page for the day; those of days before yesterday are let go. */
+const KEPT_MS = 2 * 86_400_000;
+
+const read = (key: string): DayHistory => {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as {
+      at: number;
+      history: DayHistory;
+    } | null;
+    return kept && Date.now() - kept.at < KEPT_MS ? kept.history : NO_HISTORY;
+  } catch {
+    return NO_HISTORY;
+  }
+};
+
+const keep = (key: string, history: DayHistory): void => {
+  try {
+    localStorage.setItem(key, JSON.stringify({ at: Date.now(), history }));
+  } catch {
+    // A full store: the way back then lasts as long as the page.
+  }
+};
+
+/** Lets go of steps that nobody will take back any more. */
+export const forgetOldSteps = (): void => {
+  for (const key of Object.keys(localStorage).filter((k) => k.startsWith('maul-steps ')))
+    if (read(key) === NO_HISTORY) localStorage.removeItem(key);
+};
+
+interface StepsState {
+  byDay: Record<string, DayHistory>;
+}
+export const useSteps = create<StepsState>(() => ({ byDay: {} }));
+
+const historyOf = (place: Place): DayHistory => {
+  const key = keyOf(place);
+  return useSteps.getState().byDay[key] ?? read(key);
+};
+const setHistory = (place: Place, history: DayHistory): void => {
+  const key = keyOf(place);
+  useSteps.setState(({ byDay }) => ({ byDay: { ...byDay, [key]: history } }));
+  keep(key, history);
+};
+
+/** What could be taken back on a day, and what done again, by its name. */
+export const useDaySteps = (place: Place): { undo: string | undefined; redo: string | undefined } => {
+  const key = keyOf(place);
+  const kept = useSteps((s) => s.byDay[key]);
+  const known = useMemo(() => kept ?? read(key), [kept, key]);
+  return { undo: known.done.at(-1)?.label, redo: known.undone.at(-1)?.label };
+};
+
+type Open = {
+  place: Place;
+  label: string;
+  changes: { key: string; before: Written | null; after: Written | null }[];
+};
+let open: Open | null = null;
+
+/** Everything that is written within `work` is one step of the day. Returns what `work` does. */
+export const asStep = <T>(place: Place, label: string, work: () => T): T => {
+  if (open) return work();
+  open = { place, label, changes: [] };
+  try {
+    return work();
+  } finally {
+    const { changes } = open;
+    open = null;
+    setHistory(place, remembered(historyOf(place), { label, changes }));
+  }
+};
+
+const send = (
+  place: Place,
+  route: OutboxRoute,
+  id: string,
+  base: number,
+  before: Content | null,
+  after: Content | null,
+): void => {
+  const content = after ?? before ?? {};
+  outbox.add({
+    athleteId: place.athlete.id,
+    day: place.date,
+    route,
+    id,
+    body: { ...content, base, deleted: after === null } as never,
+    before: before && { ...before, deleted: false },
+  });
+};
+
+/** Writes one row, so that it can be taken back. `before` is the row as it stood, null for a new one; `after` null takes it away. */
+export const write = (
+  place: Place,
+  route: OutboxRoute,
+  id: string,
+  before: (object & { version: number }) | null,
+  after: object | null,
+  label: string,
+): void => {
+  if (!open) return asStep(place, label, () => write(place, route, id, before, after, label));
+  const was = before && contentOf(route, before);
+  const becomes = after && contentOf(route, after);
+  if (was && becomes && sameContent(was, becomes)) return;
+  const written = (content: Content | null): Written | null =>
+    content && { route, id, date: place.date, content };
+  open.changes.push({ key: `${route} ${id}`, before: written(was), after: written(becomes) });
+  send(place, route, id, before?.version ?? 0, was, becomes);
+};
+
+/** The day as it stands now: whoever holds a way back may hold the day as it was before. */
+const asItStands = ({ athlete: { id }, date }: Place): DayDocument | undefined => {
+  const present = queryClient.getQueryData<DayDocument>(['day', id, date]);
+  return present && withPending(present, useOutbox.getState().entries, { id, name: '' });
+};
+
+/** Takes the last step of a day back, or does it again. Says what it was, and how many rows others had changed since and were left alone. */
+export const takeStep = (place: Place, way: 'undo' | 'redo'): { label: string; left: number } | undefined => {
+  const day = asItStands(place);
+  if (!day) return undefined;
+  const history = historyOf(place);
+  const rows = new Map<string, Written>();
+  const last = (way === 'undo' ? history.done : history.undone).at(-1);
+  for (const { key, before, after } of last?.changes ?? []) {
+    const one = before ?? after;
+    if (one) rows.set(key, one);
+  }
+  const expectedElsewhere = (key: string): Written | null => {
+    const change = last?.changes.find((c) => c.key === key);
+    return (way === 'undo' ? change?.after : change?.before) ?? null;
+  };
+  const now = (key: string): Written | null => {
+    const one = rows.get(key);
+    if (!one) return null;
+    const expected = expectedElsewhere(key);
+    // A row of another day, or one that was moved to it, is not before us: the server tells whether it was changed since.
+    const lies = (expected?.content.day as string | undefined) ?? one.date;
+    if (one.date !== day.date || lies !== day.date) return expected;
+    const row = rowOn(day, one.route, one.id);
+    return row ? { ...one, content: contentOf(one.route, row) } : null;
+  };
+  const result = stepped(history, way, now, (a, b) => sameContent(a?.content ?? null, b?.content ?? null));
+  if (!result) return undefined;
+  for (const { key, row } of result.rows) {
+    const one = row ?? rows.get(key);
+    if (!one) continue;
+    const present = now(key);
+    const version = rowOn(day, one.route, one.id)?.version ?? 0;
+    outbox.add({
+      athleteId: day.athlete.id,
+      day: one.date,
+      route: one.route,
+      id: one.id,
+      body: { ...(row?.content ?? one.content), base: version, deleted: row === null } as never,
+      before: { ...(present?.content ?? one.content), deleted: present === null },
+    });
+  }
+  setHistory(place, result.history);
+  return { label: result.label, left: result.left };
+};

@@ -1,0 +1,272 @@
+import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
+import { clockOf, localMoment, minutesIntoDay } from '@maul/core/units';
+import { waterPlanBarred, type Drink } from '@maul/core/diary';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { FormDialog } from '../../ui/FormDialog.tsx';
+import { offerUndo } from '../../data/undo.ts';
+import { saveEntry, saveStanding } from '../../data/edit.ts';
+import { takeStep } from '../../data/steps.ts';
+import { vesselsOf } from './Drinks.tsx';
+import { thingName } from './things.ts';
+
+type Kind = Exclude<DayThing['kind'], 'supplement'>;
+const KINDS: Readonly<Record<Kind, string>> = {
+  training: 'Training',
+  cardio: 'Cardio',
+  posing: 'Posing',
+  water: 'Water',
+  look: 'Look',
+};
+
+const figure = (text: string): number | null => {
+  const value = Number(text.replace(',', '.'));
+  return text.trim() === '' || !Number.isFinite(value) ? null : value;
+};
+const shown = (value: number | null | undefined): string =>
+  value === null || value === undefined ? '' : String(value);
+
+/** Fields as they are typed. */
+interface Typed {
+  what: string;
+  minutes: string;
+  kcal: string;
+  steps: string;
+  millilitres: string;
+  fullness: string;
+  tightness: string;
+  words: string;
+}
+
+const typedOf = (thing: DayThing | undefined): Typed => ({
+  what: thing && 'what' in thing ? thing.what : '',
+  minutes: thing && 'minutes' in thing ? shown(thing.minutes) : '',
+  kcal: thing?.kind === 'cardio' ? shown(thing.kcal) : '',
+  steps: thing?.kind === 'cardio' ? shown(thing.steps) : '',
+  millilitres: thing?.kind === 'water' ? shown(thing.millilitres) : '',
+  fullness: thing?.kind === 'look' ? shown(thing.fullness) : '',
+  tightness: thing?.kind === 'look' ? shown(thing.tightness) : '',
+  words: thing?.kind === 'look' ? thing.words : '',
+});
+
+/** What was typed as a thing of the day, or why it is none yet. */
+const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): DayThing | string => {
+  const minutes = figure(t.minutes);
+  if (minutes !== null && !(Number.isInteger(minutes) && minutes >= 1 && minutes <= 600))
+    return 'Minutes are a whole number, from 1 to 600.';
+  const what = t.what.trim();
+  if (kind === 'training' || kind === 'posing') return { kind, what, minutes, done };
+  if (kind === 'cardio') {
+    const [kcal, steps] = [figure(t.kcal), figure(t.steps)];
+    if (minutes === null && kcal === null && steps === null) return 'Minutes, kcal or steps: one of them.';
+    if (kcal !== null && !(kcal >= 0 && kcal <= 5000)) return 'Cardio burns from 0 to 5,000 kcal.';
+    if (steps !== null && !(Number.isInteger(steps) && steps >= 0 && steps <= 200_000))
+      return 'Steps are a whole number, at most 200,000.';
+    return { kind, what, minutes, kcal, steps, done };
+  }
+  if (kind === 'water') {
+    const millilitres = figure(t.millilitres);
+    if (millilitres === null || !(millilitres > 0)) return 'How many mL?';
+    if (millilitres > 5000) return 'More than 5 L is not one drink: check the amount.';
+    return { kind, millilitres, vessel, done };
+  }
+  const [fullness, tightness] = [figure(t.fullness), figure(t.tightness)];
+  if (fullness === null && tightness === null && t.words.trim() === '') return 'A mark or a word.';
+  return { kind: 'look', fullness, tightness, words: t.words.trim().slice(0, 500) };
+};
+
+/** Training, cardio, posing, water or a look: planned or done, at its time. */
+const ThingDialog = ({
+  day,
+  entry,
+  first,
+  onClose,
+}: {
+  day: DayDocument;
+  /** Null for something new. */
+  entry: DayEntryRow | null;
+  first: Kind;
+  onClose: () => void;
+}) => {
+  const before = entry?.thing;
+  const [kind, setKind] = useState<Kind>(before && before.kind !== 'supplement' ? before.kind : first);
+  const now = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
+  const [time, setTime] = useState(entry?.time ?? now);
+  const [typed, setTyped] = useState(() => typedOf(before));
+  const [done, setDone] = useState(before && 'done' in before ? before.done : day.date <= day.today);
+  const [vessel, setVessel] = useState(before?.kind === 'water' ? before.vessel : null);
+  const [newVessel, setNewVessel] = useState('');
+  const vessels = vesselsOf(day);
+  const thing = thingOf(kind, typed, done, vessel);
+  const timeOk = /^([01]\d|2[0-3]):[0-5]\d$/.test(time);
+  const set = (key: keyof Typed, value: string): void => setTyped((t) => ({ ...t, [key]: value }));
+  const field = (key: keyof Typed, label: string, decimal = true) => (
+    <TextField
+      label={label}
+      value={typed[key]}
+      onChange={(e) => set(key, e.target.value)}
+      slotProps={{ htmlInput: decimal ? { inputMode: 'decimal' } : {} }}
+    />
+  );
+  const barred = (): string | undefined => {
+    if (typeof thing === 'string' || thing.kind !== 'water' || thing.done || !timeOk) return undefined;
+    const drinks = day.entries.flatMap((e): Drink[] =>
+      e.thing.kind === 'water' && e.id !== entry?.id
+        ? [{ millilitres: e.thing.millilitres, minutes: minutesIntoDay(e.time, day.athlete.dayTurnsAt) }]
+        : [],
+    );
+    const own = { millilitres: thing.millilitres, minutes: minutesIntoDay(time, day.athlete.dayTurnsAt) };
+    const kg = day.weighIn?.kg ?? day.bases.at(-1)?.weightKg;
+    const caution = kg === undefined ? undefined : waterPlanBarred([...drinks, own], kg, null);
+    return caution && `${caution.sentence} ${caution.see}`;
+  };
+  const never = barred();
+  const keep = (): void => {
+    if (typeof thing === 'string') return;
+    saveEntry(day, entry, { time, thing }, thingName(thing));
+    onClose();
+  };
+  const away = (): void => {
+    if (!entry) return;
+    saveEntry(day, entry, null, `${thingName(entry.thing)} taken away`);
+    offerUndo(`${thingName(entry.thing)} is taken away.`, () => takeStep(day, 'undo'));
+    onClose();
+  };
+  const saveVessel = (): void => {
+    const millilitres = figure(typed.millilitres);
+    if (newVessel.trim() === '' || millilitres === null) return;
+    saveStanding(
+      day,
+      null,
+      { kind: 'vessel', name: newVessel.trim(), millilitres },
+      `The vessel ${newVessel.trim()}`,
+    );
+    setVessel(newVessel.trim());
+    setNewVessel('');
+  };
+  const marks = (key: 'fullness' | 'tightness', label: string) => (
+    <TextField select label={label} value={typed[key]} onChange={(e) => set(key, e.target.value)}>
+      <MenuItem value="">not said</MenuItem>
+      {[1, 2, 3, 4, 5].map((n) => (
+        <MenuItem key={n} value={String(n)}>
+          {n}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+  return (
+    <FormDialog
+      title={entry ? KINDS[kind] : 'Add to the day'}
+      onClose={onClose}
+      keep={entry ? 'Keep' : 'Add'}
+      canKeep={timeOk && typeof thing !== 'string' && never === undefined}
+      onKeep={keep}
+      away={
+        entry ? (
+          <Button color="error" variant="text" onClick={away}>
+            Take it away
+          </Button>
+        ) : undefined
+      }
+    >
+      {!entry && (
+        <div className="meal-parts" role="group" aria-label="What to add">
+          {Object.entries(KINDS).map(([key, name]) => (
+            <Button
+              key={key}
+              size="small"
+              variant={key === kind ? 'contained' : 'outlined'}
+              aria-pressed={key === kind}
+              onClick={() => setKind(key as Kind)}
+            >
+              {name}
+            </Button>
+          ))}
+        </div>
+      )}
+      <TextField
+        label={kind === 'water' && !done ? 'Until' : 'Time'}
+        type="time"
+        value={time}
+        onChange={(e) => setTime(e.target.value)}
+        error={!timeOk}
+        helperText={timeOk ? undefined : 'A time lies between 00:00 and 23:59.'}
+        slotProps={{ inputLabel: { shrink: true } }}
+        margin="dense"
+      />
+      {(kind === 'training' || kind === 'cardio' || kind === 'posing') && (
+        <div className="pair">
+          {field('what', 'What', false)}
+          {field('minutes', 'Minutes')}
+        </div>
+      )}
+      {kind === 'cardio' && (
+        <div className="pair">
+          {field('kcal', 'kcal')}
+          {field('steps', 'Steps')}
+        </div>
+      )}
+      {kind === 'water' && (
+        <>
+          <div className="meal-parts" role="group" aria-label="Vessels">
+            {vessels.map((v) => (
+              <Button
+                key={v.id}
+                size="small"
+                aria-pressed={vessel === v.name}
+                onClick={() => {
+                  setVessel(v.name);
+                  set('millilitres', String(v.millilitres));
+                }}
+              >
+                {v.name} ({v.millilitres} mL)
+              </Button>
+            ))}
+          </div>
+          {field('millilitres', 'mL')}
+          <div className="pair">
+            <TextField
+              label="Remember it as a vessel"
+              placeholder="Blue bottle"
+              value={newVessel}
+              onChange={(e) => setNewVessel(e.target.value)}
+            />
+            <Button
+              disabled={newVessel.trim() === '' || figure(typed.millilitres) === null}
+              onClick={saveVessel}
+            >
+              Remember
+            </Button>
+          </div>
+        </>
+      )}
+      {kind === 'look' && (
+        <>
+          <div className="pair">
+            {marks('fullness', 'Fullness')}
+            {marks('tightness', 'Tightness')}
+          </div>
+          {field('words', 'In words', false)}
+        </>
+      )}
+      {kind !== 'look' && (
+        <FormControlLabel
+          control={<Checkbox checked={done} onChange={(e) => setDone(e.target.checked)} />}
+          label={kind === 'water' ? 'Drunk already' : 'Done already'}
+        />
+      )}
+      {typeof thing === 'string' && <p className="second">{thing}</p>}
+      {never !== undefined && (
+        <p role="alert" className="is-over">
+          {never}
+        </p>
+      )}
+    </FormDialog>
+  );
+};
+
+export default ThingDialog;

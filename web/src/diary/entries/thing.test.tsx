@@ -1,0 +1,177 @@
+/** @jest-environment ./jsdomWithNode.mjs */
+import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
+import { fireEvent, screen } from '@testing-library/react';
+import { useUndo } from '../../data/undo.ts';
+import { afresh, button, dayNow, field, showOn, step } from '../../testing/render.tsx';
+import { testDay, testEntry, testStanding } from '../../testing/samples.ts';
+import Drinks from './Drinks.tsx';
+import { RailThing } from '../rail/RailThing.tsx';
+import ThingDialog from './ThingDialog.tsx';
+
+const closed = jest.fn();
+const show = (
+  first: 'training' | 'water',
+  change: Partial<DayDocument> = {},
+  entry: DayEntryRow | null = null,
+) =>
+  showOn(testDay(change), (day) => (
+    <ThingDialog day={day} entry={entry} first={first} onClose={() => closed()} />
+  ));
+const type = (name: string | RegExp, value: string) => fireEvent.change(field(name), { target: { value } });
+const things = () => dayNow().entries.map((e) => ({ time: e.time, ...e.thing }));
+const water = (millilitres: number, done: boolean): DayThing => ({
+  kind: 'water',
+  millilitres,
+  vessel: null,
+  done,
+});
+
+beforeEach(() => {
+  afresh();
+  closed.mockReset();
+});
+
+describe('what is put beside the meals', () => {
+  test('training, with its minutes', () => {
+    show('training');
+    type('Time', '17:30');
+    type('What', 'Legs');
+    type('Minutes', '80');
+    fireEvent.click(button('Add'));
+    expect(things()).toEqual([{ time: '17:30', kind: 'training', what: 'Legs', minutes: 80, done: true }]);
+    expect(closed).toHaveBeenCalledTimes(1);
+  });
+  test('cardio wants minutes, kcal or steps', () => {
+    show('training');
+    fireEvent.click(button('Cardio'));
+    expect(screen.getByText('Minutes, kcal or steps: one of them.')).toBeTruthy();
+    type('Steps', '9000');
+    type('Time', '06:10');
+    fireEvent.click(screen.getByRole('checkbox', { name: 'Done already' }));
+    fireEvent.click(button('Add'));
+    expect(things()).toEqual([
+      { time: '06:10', kind: 'cardio', what: '', minutes: null, kcal: null, steps: 9000, done: false },
+    ]);
+  });
+  test('a look, with a mark or a word', () => {
+    show('training');
+    fireEvent.click(button('Look'));
+    expect(screen.getByText('A mark or a word.')).toBeTruthy();
+    type('In words', 'round after the rice');
+    fireEvent.click(button('Add'));
+    expect(things()[0]).toMatchObject({ kind: 'look', fullness: null, words: 'round after the rice' });
+  });
+  test.each([
+    ['Minutes', '0', 'Minutes are a whole number, from 1 to 600.'],
+    ['Minutes', '45.5', 'Minutes are a whole number, from 1 to 600.'],
+    ['kcal', '-3', 'Cardio burns from 0 to 5,000 kcal.'],
+    ['Steps', '300000', 'Steps are a whole number, at most 200,000.'],
+  ])('cardio of %s %s is no cardio', (name, value, says) => {
+    show('training');
+    fireEvent.click(button('Cardio'));
+    type(name, value);
+    expect(screen.getByText(says)).toBeTruthy();
+    expect(button('Add')).toHaveProperty('disabled', true);
+  });
+  test('at no time of the day, nothing is kept', () => {
+    show('training');
+    type('Time', '');
+    expect(screen.getByText('A time lies between 00:00 and 23:59.')).toBeTruthy();
+    fireEvent.submit(screen.getByRole('dialog').querySelector('form') ?? screen.getByRole('dialog'));
+    expect(things()).toEqual([]);
+  });
+});
+
+describe('water', () => {
+  test('by a vessel that is remembered', () => {
+    show('water');
+    expect(screen.getByText('How many mL?')).toBeTruthy();
+    type('mL', '650');
+    type('Remember it as a vessel', 'Blue bottle');
+    fireEvent.click(button('Remember'));
+    expect(dayNow().standing.map((s) => s.thing)).toEqual([
+      { kind: 'vessel', name: 'Blue bottle', millilitres: 650 },
+    ]);
+    type('mL', '');
+    fireEvent.click(button('Blue bottle (650 mL)'));
+    fireEvent.click(button('Add'));
+    expect(things()[0]).toMatchObject({ millilitres: 650, vessel: 'Blue bottle', done: true });
+  });
+  test('more than 5 L is not one drink', () => {
+    show('water');
+    type('mL', '6000');
+    expect(screen.getByText(/More than 5 L is not one drink/)).toBeTruthy();
+  });
+  test('too much in an hour can be logged, and cannot be planned', () => {
+    show('water', { entries: [testEntry('e1', '10:00', water(800, false))] });
+    type(/Until|Time/, '10:30');
+    type('mL', '400');
+    expect(button('Add')).toHaveProperty('disabled', false);
+    fireEvent.click(screen.getByRole('checkbox', { name: 'Drunk already' }));
+    expect(screen.getByRole('alert').textContent).toMatch(
+      /More than 1\.0 L within an hour \(1\.2 L\) cannot be planned/,
+    );
+    expect(button('Add')).toHaveProperty('disabled', true);
+    type('mL', '200');
+    expect(button('Add')).toHaveProperty('disabled', false);
+  });
+  test('a vessel is drunk with one press and given back with another', () => {
+    const vessel = testStanding('v', { kind: 'vessel', name: 'Glass', millilitres: 300 });
+    const onTool = jest.fn();
+    showOn(testDay({ standing: [vessel] }), (day) => <Drinks day={day} editable onTool={onTool} />);
+    fireEvent.click(button('+ Glass (300 mL)'));
+    expect(screen.getByText('0.3 L')).toBeTruthy();
+    expect(useUndo.getState().offer?.sentence).toBe('Glass, 300 mL, drunk.');
+    step();
+    expect(screen.getByText('0.0 L')).toBeTruthy();
+    fireEvent.click(button('Another amount …'));
+    expect(onTool).toHaveBeenCalledWith('water');
+  });
+  test('is kept at the time of the press, however long the page has stood open', () => {
+    const doNotFake = ['setTimeout', 'setInterval', 'setImmediate', 'queueMicrotask', 'nextTick', 'performance'] as const; // prettier-ignore
+    jest.useFakeTimers({ now: new Date('2026-11-25T08:00:00Z'), doNotFake: [...doNotFake] });
+    try {
+      const vessel = testStanding('v', { kind: 'vessel', name: 'Glass', millilitres: 300 });
+      showOn(testDay({ standing: [vessel] }), (day) => (
+        <Drinks day={day} editable onTool={() => undefined} />
+      ));
+      jest.setSystemTime(new Date('2026-11-25T14:20:00Z'));
+      fireEvent.click(button('+ Glass (300 mL)'));
+      expect(things()[0]).toMatchObject({ time: '14:20', millilitres: 300 });
+    } finally {
+      jest.useRealTimers();
+    }
+  });
+  test('what was drunk too fast is said, with what to look for', () => {
+    const entries = ['09:00', '09:20', '09:40'].map((time, i) => testEntry(`e${i}`, time, water(400, true)));
+    showOn(testDay({ entries }), (day) => <Drinks day={day} editable={false} onTool={() => undefined} />);
+    expect(screen.getByText(/1\.2 L within an hour is a lot of water at once/)).toBeTruthy();
+    expect(screen.getByText(/stop drinking, and call the emergency number/)).toBeTruthy();
+  });
+});
+
+describe('what stands on the rail', () => {
+  test('is done with one press', () => {
+    const entry = testEntry('e1', '17:00', { kind: 'posing', what: '', minutes: 20, done: false });
+    showOn(testDay({ entries: [entry] }), (day) => {
+      const [one] = day.entries;
+      return one ? <RailThing day={day} entry={one} onEdit={() => undefined} /> : null;
+    });
+    expect(screen.getByText('planned')).toBeTruthy();
+    fireEvent.click(button('Done: Posing, 17:00'));
+    expect(things()[0]).toMatchObject({ kind: 'posing', done: true });
+    expect(screen.queryByText('planned')).toBeNull();
+  });
+  test('is changed and taken away, with a way back', () => {
+    const entry = testEntry('e1', '17:00', { kind: 'training', what: 'Back', minutes: null, done: true });
+    show('training', { entries: [entry] }, entry);
+    type('Minutes', '75');
+    fireEvent.click(button('Keep'));
+    expect(things()[0]).toMatchObject({ what: 'Back', minutes: 75 });
+    fireEvent.click(button('Take it away'));
+    expect(things()).toEqual([]);
+    step();
+    expect(things()[0]).toMatchObject({ what: 'Back' });
+  });
+});

@@ -1,0 +1,124 @@
+import type { DayDocument, PortionRow } from '@maul/contract/diary';
+import type { Food } from '@maul/contract/foods';
+import { fitWindow, type DaySheet, type FitFood, type FitProblem, type FitWindow } from '@maul/core/diary';
+import { matchMeals, mealWindows, type DayTargets } from '@maul/core/plan';
+import { TARGET_KEYS } from '@maul/core/nutrition';
+import { pieceOf, perGramOf } from './toHand.ts';
+
+/** How one portion may move. */
+export interface MoveChoice {
+  moves: boolean;
+  min: number;
+  max: number;
+  step: number;
+  whole: boolean;
+}
+
+/** Steps that a portion may be moved in: grams, pieces of it, packs of it. */
+export const stepChoices = (portion: PortionRow): { label: string; step: number; whole: boolean }[] => {
+  const piece = pieceOf(portion.food);
+  const pack = (portion.food.measures ?? []).find((m) => /^pack\b/i.test(m.name))?.grams;
+  return [
+    { label: '5 g', step: 5, whole: false },
+    { label: '1 g', step: 1, whole: false },
+    ...(piece === null ? [] : [{ label: `whole pieces (${piece} g)`, step: piece, whole: true }]),
+    ...(pack === undefined ? [] : [{ label: `whole packs (${pack} g)`, step: pack, whole: true }]),
+  ];
+};
+
+/** The most a portion may grow to unless it is set: two and a half times the plan, at least 100 g more. common practice, no source. */
+const roomFor = (grams: number): number => Math.min(1000, Math.max(2.5 * grams, grams + 100));
+
+/** Levers may move; where no portion is one, whatever is planned may. Counted foods move in whole pieces. */
+export const startChoices = (portions: readonly PortionRow[]): Map<string, MoveChoice> => {
+  const levers = portions.filter((p) => p.food.lever);
+  const free = levers.length > 0 ? levers : portions.filter((p) => (p.plannedGrams ?? 0) >= 20);
+  return new Map(
+    portions.map((p) => {
+      const grams = p.plannedGrams ?? 0;
+      const piece = pieceOf(p.food);
+      const whole = piece !== null && Math.abs(grams / piece - Math.round(grams / piece)) < 0.02;
+      const step = whole ? piece : 5;
+      const max = whole ? step * Math.max(4, Math.ceil(grams / step) + 2) : roomFor(grams);
+      return [
+        p.id,
+        { moves: free.includes(p), min: 0, max: Math.round(Math.min(max, 5000)), step, whole },
+      ] as const;
+    }),
+  );
+};
+
+/** Portions still to come: planned and not measured, of one meal or of the whole day. */
+export const comingPortions = (day: DayDocument, mealId: string | undefined): PortionRow[] =>
+  day.portions.filter((p) => p.grams === null && (mealId === undefined || p.mealId === mealId));
+
+/** The problem that a fit solves: what may move, the day’s windows, and those of the meals that have their own. */
+export const fitProblemOf = (
+  day: DayDocument,
+  sheet: DaySheet,
+  targets: DayTargets,
+  portions: readonly PortionRow[],
+  choices: ReadonlyMap<string, MoveChoice>,
+  withMealWindows: boolean,
+): FitProblem => {
+  const { carbBasis } = targets.basis;
+  const foods = portions.map((p): FitFood => {
+    const choice = choices.get(p.id);
+    return {
+      id: p.id,
+      name: p.food.name,
+      mealId: p.mealId,
+      grams: p.plannedGrams ?? 0,
+      perGram: perGramOf(p.food, carbBasis),
+      ...(choice?.moves
+        ? { moves: { min: choice.min, max: choice.max, step: choice.step, whole: choice.whole } }
+        : {}),
+    };
+  });
+  const inFit = (key: (typeof TARGET_KEYS)[number], mealId?: string): number =>
+    foods
+      .filter((f) => mealId === undefined || f.mealId === mealId)
+      .reduce((sum, f) => sum + f.grams * (f.perGram[key] ?? 0), 0);
+  const windows: FitWindow[] = TARGET_KEYS.flatMap((key) => {
+    const window = targets.windows[key];
+    return window ? [fitWindow(key, window, sheet.nutrients[key].lands - inFit(key))] : [];
+  });
+  if (withMealWindows) {
+    const places = mealWindows(targets, day.athlete.profile.routine, day.athlete.dayTurnsAt);
+    const matched = matchMeals(
+      places.map((p) => p.time),
+      sheet.meals.map((m) => m.time),
+      day.athlete.dayTurnsAt,
+    );
+    places.forEach((place, i) => {
+      const meal = sheet.meals[matched[i] ?? -1];
+      if (!meal || !foods.some((f) => f.mealId === meal.id && f.moves)) return;
+      for (const key of ['PROCNT', 'CARB', 'FAT'] as const) {
+        const window = place.windows[key];
+        if (window) windows.push(fitWindow(key, window, meal.totals[key] - inFit(key, meal.id), meal.id));
+      }
+    });
+  }
+  return { foods, windows };
+};
+
+/** Foods in stock as a fit may bring them in, up to 300 g of each; never one with an allergen of the athlete’s. */
+export const stockOf = (
+  foods: readonly Food[],
+  carbBasis: 'total' | 'available',
+  allergens: readonly string[],
+  mealId: string,
+): FitFood[] =>
+  foods
+    .filter((f) => f.inStock && !f.details.allergens.some((a) => allergens.includes(a)))
+    .map((f) => {
+      const piece = pieceOf(f) ?? f.measures.find((m) => /^scoop/i.test(m.name))?.grams ?? null;
+      return {
+        id: f.id,
+        name: f.name,
+        mealId,
+        grams: 0,
+        perGram: perGramOf(f, carbBasis),
+        moves: { min: 0, max: piece === null ? 300 : piece * 6, step: piece ?? 5, whole: piece !== null },
+      };
+    });

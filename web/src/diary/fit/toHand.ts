@@ -1,0 +1,41 @@
+import type { Food, PortionFood } from '@maul/contract/foods';
+import { amountsOf, perGrams, type CarbBasis } from '@maul/core/nutrition';
+import { type FitFood } from '@maul/core/diary';
+import { type SwapFood } from '@maul/core/foods';
+import { useQuery } from '@tanstack/react-query';
+import { call } from '../../data/api.ts';
+
+/** Own and everyday foods, and whatever else was marked: what swaps, fits and treats choose from. */
+export const useFoodsToHand = (athleteId: string, enabled = true) =>
+  useQuery({
+    queryKey: ['foods', athleteId, 'to hand'],
+    queryFn: ({ signal }) => call('foodsToHand', { params: { athleteId }, signal }),
+    staleTime: 300_000,
+    enabled,
+  });
+
+/** Foods that are eaten whole, by the names of their measures. */
+const WHOLE = /^(piece|egg|slice|cake|medium|square)\b/i;
+/** Grams of one piece of a food that is counted; null for what is weighed. */
+export const pieceOf = (food: Pick<PortionFood, 'measures'>): number | null =>
+  (food.measures ?? []).find((m) => WHOLE.test(m.name))?.grams ?? null;
+
+export type HandFood = SwapFood & { food: Food };
+
+/** A food as swaps and treats see it. Only own and Maul’s own foods say what allergens they hold. */
+export const swapFoodOf = (food: Food): HandFood => ({
+  id: food.id,
+  name: food.name,
+  state: food.state,
+  per100g: food.per100g,
+  allergens: food.details.allergens,
+  allergensKnown: food.kind === 'own' || food.id.startsWith('maul-') || food.id.startsWith('pack-'),
+  inStock: food.inStock,
+  keeps: food.details.tags.includes('keeps'),
+  piece: pieceOf(food),
+  food,
+});
+
+/** What a gram of a food holds, for a fit. */
+export const perGramOf = (food: Pick<PortionFood, 'per100g'>, carbBasis: CarbBasis): FitFood['perGram'] =>
+  amountsOf(perGrams(food.per100g, 1), carbBasis);

@@ -1,0 +1,354 @@
+import type { DayDocument } from '@maul/contract/diary';
+import type { Food } from '@maul/contract/foods';
+import { clockOf, localMoment } from '@maul/core/units';
+import { daySheet, guessedDay, type SheetPortion } from '@maul/core/diary';
+import { type DayTargets } from '@maul/core/plan';
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import IconButton from '@mui/material/IconButton';
+import TextField from '@mui/material/TextField';
+import Close from '@mui/icons-material/Close';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { portionFoodOf } from '../../foods/index.ts';
+import { FormDialog } from '../../ui/FormDialog.tsx';
+import { toKcal, useUnits } from '../../ui/formats/units.ts';
+import { addMeal, addPortion, type NewPortion } from '../../data/edit.ts';
+import { asStep } from '../../data/steps.ts';
+import { call } from '../../data/api.ts';
+import { sheetMeals } from '../../data/day.ts';
+import { BARE_GRAMS, bareFood, type BareFigures } from '../page/bare.ts';
+import { Guessed } from './Guesses.tsx';
+
+const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
+const figureOf = (text: string): number | undefined => {
+  const value = Number(text.replace(',', '.'));
+  return text.trim() === '' || !Number.isFinite(value) || value < 0 ? undefined : value;
+};
+
+/** Room kept for a meal that does not exist yet: energy and macros, planned. */
+const Reserve = ({
+  day,
+  onClose,
+  tabs,
+}: {
+  day: DayDocument;
+  onClose: () => void;
+  tabs: React.ReactNode;
+}) => {
+  const [time, setTime] = useState('19:30');
+  const units = useUnits();
+  const [name, setName] = useState('Dinner, kept free');
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  const figures: BareFigures = {};
+  for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const) {
+    const value = figureOf(texts[key] ?? '');
+    if (value !== undefined) figures[key] = key === 'ENERC' ? toKcal(value, units) : value;
+  }
+  const some = Object.values(figures).some((v) => v > 0);
+  const tooMuch =
+    (figures.ENERC ?? 0) > 15_000 || [figures.PROCNT, figures.CARB, figures.FAT].some((v) => (v ?? 0) > 2000);
+  const keep = (): void => {
+    const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+    asStep(day, 'Room kept', () => {
+      const mealId = addMeal(day, time);
+      addPortion(day, mealId, {
+        food: { ...bareFood(name.trim(), figures, carbBasis), id: 'reserve' },
+        plannedGrams: BARE_GRAMS,
+        grams: null,
+        method: null,
+      });
+    });
+    onClose();
+  };
+  const field = (key: 'ENERC' | 'PROCNT' | 'CARB' | 'FAT', label: string) => (
+    <TextField
+      label={label}
+      value={texts[key] ?? ''}
+      onChange={(e) => setTexts((t) => ({ ...t, [key]: e.target.value }))}
+      error={(texts[key] ?? '').trim() !== '' && figureOf(texts[key] ?? '') === undefined}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+    />
+  );
+  return (
+    <FormDialog
+      title="Keep room for later"
+      onClose={onClose}
+      keep="Keep it free"
+      canKeep={some && !tooMuch && TIME.test(time) && name.trim() !== ''}
+      onKeep={keep}
+    >
+      {tabs}
+      <div className="pair">
+        <TextField
+          label="Time"
+          type="time"
+          value={time}
+          onChange={(e) => setTime(e.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+          error={!TIME.test(time)}
+        />
+        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+      </div>
+      <div className="pair">
+        {field('ENERC', `Energy, ${units.energy}`)}
+        {field('PROCNT', 'Protein, g')}
+      </div>
+      <div className="pair">
+        {field('CARB', 'Carbs, g')}
+        {field('FAT', 'Fat, g')}
+      </div>
+      <p className={tooMuch ? 'is-over' : 'second'}>
+        {tooMuch
+          ? 'No meal holds so much: check the figures.'
+          : 'It counts as planned until the meal is there. What is left empty stays unknown, not zero.'}
+      </p>
+    </FormDialog>
+  );
+};
+
+interface Part {
+  id: string;
+  food: Food | string | null;
+  low: string;
+  high: string;
+  why: string;
+}
+const newPart = (food: Part['food'] = null, low = '', high = '', why = ''): Part => ({
+  id: uuidv7(),
+  food,
+  low,
+  high,
+  why,
+});
+
+/** What a kitchen adds and nobody weighs. Everyday foods, with the grams it may be. common practice, no source. */
+const UNKNOWNS = [
+  { label: '+ oil', q: 'rapeseed oil', low: '5', high: '30', why: 'oil of the kitchen' },
+  { label: '+ rice', q: 'rice white cooked', low: '120', high: '280', why: 'a scoop of rice' },
+  { label: '+ sauce', q: 'mayonnaise light', low: '10', high: '60', why: 'sauce' },
+] as const;
+
+const FoodPick = ({
+  athleteId,
+  part,
+  onChange,
+}: {
+  athleteId: string;
+  part: Part;
+  onChange: (food: Part['food']) => void;
+}) => {
+  const [text, setText] = useState(typeof part.food === 'string' ? part.food : (part.food?.name ?? ''));
+  const q = useDeferredValue(text.trim());
+  const { data } = useQuery({
+    queryKey: ['foods', athleteId, q, undefined],
+    queryFn: ({ signal }) => call('foods', { params: { athleteId }, query: { q, limit: 10 }, signal }),
+    enabled: q.length > 1,
+  });
+  return (
+    <Autocomplete<Food, false, false, true>
+      freeSolo
+      options={data?.foods ?? []}
+      filterOptions={(all) => all}
+      getOptionLabel={(o) => (typeof o === 'string' ? o : `${o.name}, ${o.state}`)}
+      isOptionEqualToValue={(a, b) => typeof b !== 'string' && typeof a !== 'string' && a.id === b.id}
+      value={part.food}
+      inputValue={text}
+      onInputChange={(_, next) => setText(next)}
+      onChange={(_, next) => onChange(next)}
+      renderInput={(params) => <TextField {...params} label="What" size="small" />}
+    />
+  );
+};
+
+const partPortion = (part: Part): NewPortion | string => {
+  const [low, high] = [figureOf(part.low), figureOf(part.high)];
+  if (part.food === null || typeof part.food === 'string') return 'Choose a food of the list.';
+  if (low === undefined && high === undefined) return 'How much may it be?';
+  const [from, to] = [low ?? high ?? 0, high ?? low ?? 0];
+  if (from > to) return 'The lower end of a range comes first.';
+  if (!(to > 0) || to > 5000) return 'More than 0 and at most 5,000 g.';
+  return {
+    food: portionFoodOf(part.food),
+    plannedGrams: Math.round(((from + to) / 2) * 100) / 100,
+    grams: null,
+    method: null,
+    guess: from < to ? { low: from, high: to } : null,
+    reason: part.why.trim() === '' ? null : part.why.trim(),
+  };
+};
+
+/** A meal out, built from its parts, each between two ends, and whether the day lands at both. */
+const Restaurant = ({
+  day,
+  targets,
+  onClose,
+  tabs,
+}: {
+  day: DayDocument;
+  targets: DayTargets | undefined;
+  onClose: () => void;
+  tabs: React.ReactNode;
+}) => {
+  const [time, setTime] = useState(() =>
+    clockOf(Math.max(localMoment(new Date(), day.athlete.zone).minutes, 18 * 60)),
+  );
+  const [parts, setParts] = useState<Part[]>([newPart()]);
+  const [fault, setFault] = useState<string | null>(null);
+  const read = parts.map((part) => ({ part, portion: partPortion(part) }));
+  const good = read.flatMap(({ part, portion }) =>
+    typeof portion === 'string' ? [] : [{ id: part.id, portion }],
+  );
+  const asRow = ({ id, portion }: (typeof good)[number]): SheetPortion => ({
+    id,
+    division: null,
+    ...portion,
+  });
+  const sheet = daySheet({
+    meals: [...sheetMeals(day), { id: 'out', time, eaten: false, portions: good.map(asRow) }].filter((m) =>
+      TIME.test(m.time),
+    ),
+    windows: targets?.windows ?? null,
+    carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
+    turnsAt: day.athlete.dayTurnsAt,
+  });
+  const guessed = guessedDay(sheet);
+  const set = (id: string, change: Partial<Part>): void =>
+    setParts((all) => all.map((p) => (p.id === id ? { ...p, ...change } : p)));
+  const add = async (q: string, low: string, high: string, why: string): Promise<void> => {
+    setFault(null);
+    try {
+      const { foods } = await call('foods', {
+        params: { athleteId: day.athlete.id },
+        query: { q, limit: 1 },
+      });
+      setParts((all) => [...all.filter((p) => p.food !== null), newPart(foods[0] ?? null, low, high, why)]);
+    } catch {
+      setFault('The server does not answer: choose the food by hand when it does.');
+    }
+  };
+  const keep = (): void => {
+    asStep(day, 'A meal out', () => {
+      const mealId = addMeal(day, time);
+      good.forEach(({ id, portion }, position) => addPortion(day, mealId, { ...portion, position }, id));
+    });
+    onClose();
+  };
+  return (
+    <FormDialog
+      title="Eating out"
+      onClose={onClose}
+      keep="Plan it"
+      canKeep={good.length > 0 && TIME.test(time)}
+      onKeep={keep}
+      wide
+    >
+      {tabs}
+      <TextField
+        label="Time"
+        type="time"
+        value={time}
+        onChange={(e) => setTime(e.target.value)}
+        error={!TIME.test(time)}
+        slotProps={{ inputLabel: { shrink: true } }}
+        sx={{ maxWidth: 160 }}
+      />
+      <ul className="away-parts" aria-label="Parts of the meal">
+        {read.map(({ part, portion }) => (
+          <li key={part.id}>
+            <FoodPick athleteId={day.athlete.id} part={part} onChange={(food) => set(part.id, { food })} />
+            <TextField
+              size="small"
+              label="from, g"
+              value={part.low}
+              onChange={(e) => set(part.id, { low: e.target.value })}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            />
+            <TextField
+              size="small"
+              label="to, g"
+              value={part.high}
+              onChange={(e) => set(part.id, { high: e.target.value })}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            />
+            <TextField
+              size="small"
+              label="why"
+              value={part.why}
+              onChange={(e) => set(part.id, { why: e.target.value })}
+            />
+            <IconButton
+              size="small"
+              aria-label="Leave this part out"
+              onClick={() => setParts((all) => all.filter((p) => p.id !== part.id))}
+            >
+              <Close fontSize="small" />
+            </IconButton>
+            {typeof portion === 'string' && (part.food !== null || part.low !== '') && (
+              <span className="is-planned away-fault">{portion}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+      <div className="meal-parts">
+        <Button size="small" onClick={() => setParts((all) => [...all, newPart()])}>
+          Another part
+        </Button>
+        {UNKNOWNS.map((u) => (
+          <Button key={u.label} size="small" onClick={() => void add(u.q, u.low, u.high, u.why)}>
+            {u.label}
+          </Button>
+        ))}
+      </div>
+      {fault !== null && <p role="alert">{fault}</p>}
+      {guessed && <Guessed guessed={guessed} />}
+      <p className="quiet">
+        Leaves least to guess: plain meat or fish, potatoes or rice apart, dressing beside it, protein eaten
+        before you go. Only what is chosen from the list counts.
+      </p>
+    </FormDialog>
+  );
+};
+
+/** Tonight: room kept before the meal exists, or a meal out between two ends. */
+const AwayDialog = ({
+  day,
+  targets,
+  first,
+  onClose,
+}: {
+  day: DayDocument;
+  targets: DayTargets | undefined;
+  first: 'reserve' | 'out';
+  onClose: () => void;
+}) => {
+  const [part, setPart] = useState(first);
+  const tabs = (
+    <div className="meal-parts" role="group" aria-label="What to do">
+      <Button
+        size="small"
+        variant={part === 'reserve' ? 'contained' : 'outlined'}
+        aria-pressed={part === 'reserve'}
+        onClick={() => setPart('reserve')}
+      >
+        Keep room
+      </Button>
+      <Button
+        size="small"
+        variant={part === 'out' ? 'contained' : 'outlined'}
+        aria-pressed={part === 'out'}
+        onClick={() => setPart('out')}
+      >
+        Eating out
+      </Button>
+    </div>
+  );
+  return part === 'reserve' ? (
+    <Reserve day={day} onClose={onClose} tabs={tabs} />
+  ) : (
+    <Restaurant day={day} targets={targets} onClose={onClose} tabs={tabs} />
+  );
+};
+
+export default AwayDialog;

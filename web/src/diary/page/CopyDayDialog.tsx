@@ -1,0 +1,101 @@
+import type { DayDocument } from '@maul/contract/diary';
+import { addDays, isIsoDate } from '@maul/core/units';
+import { copyDay } from '@maul/core/diary';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { FormDialog } from '../../ui/FormDialog.tsx';
+import { longDate, plural } from '../../ui/formats/show.ts';
+import { offerUndo } from '../../data/undo.ts';
+import { asPlanned, writeChanges } from '../../data/edit.ts';
+import { dayQuery, queryClient, useSession } from '../../data/session.ts';
+import { sentenceOf } from '../../data/api.ts';
+import { takeStep } from '../../data/steps.ts';
+
+/** Copies the meals of another day here, or those of this day to days that come. */
+const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void }) => {
+  const { person } = useSession();
+  const [way, setWay] = useState<'here' | 'there'>('here');
+  const [date, setDate] = useState<string>(addDays(day.date, -1));
+  const [days, setDays] = useState(1);
+  const [fault, setFault] = useState<string | null>(null);
+  const choose = (next: typeof way): void => {
+    setWay(next);
+    setDate(addDays(day.date, next === 'here' ? -1 : 1));
+  };
+  const keep = async (): Promise<void> => {
+    if (!isIsoDate(date)) return;
+    setFault(null);
+    try {
+      if (way === 'here') {
+        const source = await queryClient.fetchQuery(dayQuery(person.id, day.athlete.id, date));
+        writeChanges(day, copyDay(source, date, day.date, asPlanned, uuidv7), 'A day copied');
+      } else {
+        const changes = Array.from({ length: days }, (_, i) =>
+          copyDay(day, day.date, addDays(date, i), asPlanned, uuidv7),
+        ).flat();
+        writeChanges(day, changes, 'The day copied');
+      }
+      offerUndo(
+        way === 'here' ? 'Its meals are planned here.' : `The meals are planned on ${plural(days, 'day')}.`,
+        () => takeStep(day, 'undo'),
+      );
+      onClose();
+    } catch (error) {
+      setFault(error instanceof RangeError ? error.message : sentenceOf(error));
+    }
+  };
+  const ok = isIsoDate(date) && date !== day.date && days >= 1 && days <= 31;
+  return (
+    <FormDialog title="Copy a day" onClose={onClose} keep="Copy" canKeep={ok} onKeep={() => void keep()}>
+      <div className="meal-parts" role="group" aria-label="Which way">
+        <Button
+          size="small"
+          variant={way === 'here' ? 'contained' : 'outlined'}
+          aria-pressed={way === 'here'}
+          onClick={() => choose('here')}
+        >
+          Another day to here
+        </Button>
+        <Button
+          size="small"
+          variant={way === 'there' ? 'contained' : 'outlined'}
+          aria-pressed={way === 'there'}
+          onClick={() => choose('there')}
+        >
+          This day to others
+        </Button>
+      </div>
+      <TextField
+        label={way === 'here' ? 'From' : 'From this date on'}
+        type="date"
+        value={date}
+        onChange={(e) => setDate(e.target.value)}
+        helperText={isIsoDate(date) ? longDate(date) : 'A day of the calendar.'}
+        slotProps={{ inputLabel: { shrink: true } }}
+        margin="dense"
+      />
+      {way === 'there' && (
+        <TextField
+          label="Days on end"
+          type="number"
+          value={days}
+          onChange={(e) => setDays(Number(e.target.value))}
+          error={!(days >= 1 && days <= 31)}
+          slotProps={{ htmlInput: { min: 1, max: 31 } }}
+        />
+      )}
+      <p className="second">
+        Everything is planned there, to be weighed anew, beside what stands there already.
+      </p>
+      {fault !== null && (
+        <p role="alert" className="is-over">
+          {fault} Nothing was changed.
+        </p>
+      )}
+    </FormDialog>
+  );
+};
+
+export default CopyDayDialog;

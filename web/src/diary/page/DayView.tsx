@@ -1,0 +1,248 @@
+import type { DayDocument, DayEntryRow, MealRow, PortionRow } from '@maul/contract/diary';
+import { guessedDay, type DaySheet } from '@maul/core/diary';
+import { type DayTargets } from '@maul/core/plan';
+import { type TargetKey } from '@maul/core/nutrition';
+import Button from '@mui/material/Button';
+import { lazy, memo, Suspense, useCallback, useMemo, useState, type ReactNode } from 'react';
+import { METHOD_NAMES, MethodMark } from '../../ui/gauge/Glyph.tsx';
+import { oneDecimal } from '../../ui/formats/show.ts';
+import { energyFigure, UnitsContext, useUnits } from '../../ui/formats/units.ts';
+import { addMeal } from '../../data/edit.ts';
+import { Band } from './Band.tsx';
+import type { Tool } from './DayMenu.tsx';
+import { DayHead } from './DayHead.tsx';
+import { Notes } from './Notes.tsx';
+import { Guessed } from '../out/Guesses.tsx';
+import { Rail } from '../rail/Rail.tsx';
+import type { Open } from './DayDialogs.tsx';
+import './today.css';
+
+// Dialogs come when they are opened: the first page stays light.
+const DayCautions = lazy(() => import('./DayCautions.tsx'));
+const Drinks = lazy(() => import('../entries/Drinks.tsx'));
+const QuickLine = lazy(() => import('../quick/QuickLine.tsx'));
+const Weighed = lazy(() => import('./Weighed.tsx'));
+const PauseStrip = lazy(() => import('../entries/PauseDialog.tsx').then((m) => ({ default: m.PauseStrip })));
+const DayDialogs = lazy(() => import('./DayDialogs.tsx'));
+
+export interface DayViewProps {
+  day: DayDocument;
+  sheet: DaySheet;
+  targets: DayTargets | undefined;
+  /** The address of another day. */
+  to: (date: string) => string;
+  /** True for the athlete; a coach reads and writes notes. */
+  editable: boolean;
+  openId?: string;
+  /** Above the rules: what waits for an answer. */
+  above?: ReactNode;
+  /** Beside the rail: the bench, or the coach's orders. */
+  dock?: ReactNode;
+}
+
+const Landing = memo(({ nutrients }: Pick<DaySheet, 'nutrients'>) => {
+  const units = useUnits();
+  const { ENERC, PROCNT, CARB, FAT } = nutrients;
+  return (
+    <div className="landing">
+      <b>The day lands on</b>
+      {[ENERC, PROCNT, CARB, FAT].map((line, i) => (
+        <span key={i} className={`col n ${line.landsState ? `is-${line.landsState}` : ''}`}>
+          {line.atLeast ? '≥' : ''}
+          {i === 0 ? energyFigure(line.lands, units) : oneDecimal(line.lands)}
+        </span>
+      ))}
+    </div>
+  );
+});
+Landing.displayName = 'Landing';
+
+/** A phase that goes by the plate, or by nothing: what it says instead of numbers. */
+const WithoutNumbers = ({ targets }: { targets: DayTargets }) => {
+  const { macros } = targets.phase;
+  if (macros.kind === 'none')
+    return <p className="day-words second">This phase sets no target. What you log is kept all the same.</p>;
+  if (macros.kind !== 'plate') return null;
+  return (
+    <p className="day-words">
+      <b>Each plate:</b> {macros.groups.join(', ')}.
+    </p>
+  );
+};
+
+const Legend = memo(({ hideEnergy }: { hideEnergy: boolean }) => (
+  <div className="legend">
+    {(['scale', 'label', 'pieces', 'spoon', 'eye'] as const).map((method) => (
+      <span key={method} className="second">
+        <MethodMark method={method} /> {METHOD_NAMES[method]}
+      </span>
+    ))}
+    <span className="legend-columns">
+      <EnergyHead hidden={hideEnergy} />
+      {['P', 'C', 'F'].map((letter) => (
+        <span key={letter} className="col">
+          <span className="tile">{letter}</span>
+        </span>
+      ))}
+    </span>
+  </div>
+));
+Legend.displayName = 'Legend';
+
+const EnergyHead = ({ hidden }: { hidden: boolean }) => {
+  const units = useUnits();
+  return <span className="col second">{hidden ? '' : units.energy}</span>;
+};
+
+/** What can be done next, under the meals. */
+const DayAdd = memo(
+  ({
+    editable,
+    meals,
+    planned,
+    onMeal,
+    onTool,
+  }: {
+    editable: boolean;
+    meals: boolean;
+    planned: boolean;
+    onMeal: () => void;
+    onTool: (tool: Tool) => void;
+  }) => (
+    <div className="day-add">
+      {editable && <Button onClick={onMeal}>Add a meal</Button>}
+      {editable && planned && <Button onClick={() => onTool('fit')}>Fit</Button>}
+      {editable && (
+        <Button variant="text" onClick={() => onTool('saved')}>
+          Saved meals
+        </Button>
+      )}
+      {editable && !meals && (
+        <Button variant="text" onClick={() => onTool('copy')}>
+          Copy a day
+        </Button>
+      )}
+      {meals && (
+        <Button variant="text" onClick={() => onTool('nutrients')}>
+          All nutrients
+        </Button>
+      )}
+    </div>
+  ),
+);
+DayAdd.displayName = 'DayAdd';
+
+/** One day on one page, the same for athlete and coach. */
+export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock }: DayViewProps) => {
+  const [open, setOpen] = useState<Open>(null);
+  const edit = useMemo(
+    () =>
+      editable
+        ? {
+            meal: (meal: MealRow) => setOpen({ kind: 'meal', meal }),
+            portion: (portion: PortionRow) => setOpen({ kind: 'portion', portion }),
+            add: (meal: MealRow) => setOpen({ kind: 'add', meal }),
+            thing: (entry: DayEntryRow) => setOpen({ kind: 'thing', entry }),
+          }
+        : undefined,
+    [editable],
+  );
+  const why = useCallback((key: TargetKey) => setOpen({ kind: 'why', key }), []);
+  const tool = useCallback((one: Tool | 'water') => setOpen({ kind: 'tool', tool: one }), []);
+  const newMeal = useCallback(() => setOpen({ kind: 'meal', meal: null }), []);
+  const guessed = useMemo(() => guessedDay(sheet), [sheet]);
+  const { units, hide: asked } = day.athlete.profile;
+  // Hidden from the athlete's own eyes; the coach still reads it.
+  const hideEnergy = editable && asked.energy;
+  return (
+    <UnitsContext value={units}>
+      <div className={hideEnergy ? 'day day-hides-energy' : 'day'}>
+        <div className="day-scroll">
+          <div className="day-top">
+            <div className="day-topline">
+              <DayHead day={day} targets={targets} to={to} onTool={editable ? tool : undefined} />
+              {above}
+            </div>
+            {targets?.problems.map((problem) => (
+              <p key={problem} className="day-problem" role="alert">
+                {problem}
+              </p>
+            ))}
+            <Suspense fallback={null}>
+              {day.standing.some((r) => r.thing.kind === 'pause') && (
+                <PauseStrip day={day} editable={editable} />
+              )}
+              <DayCautions day={day} targets={targets} />
+            </Suspense>
+            {targets && <WithoutNumbers targets={targets} />}
+            <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />
+            {guessed && <Guessed guessed={guessed} />}
+          </div>
+          <div className={dock ? 'day-body day-docked' : 'day-body'}>
+            <section className="day-rail" aria-label="Meals">
+              <Legend hideEnergy={hideEnergy} />
+              <div className="day-beside">
+                <Suspense fallback={<div className="drinks" />}>
+                  <Drinks day={day} editable={editable} onTool={tool} />
+                </Suspense>
+                <Notes day={day} mealId={null} label="Write beside the day" />
+              </div>
+              {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
+                <p className="day-empty">
+                  {editable
+                    ? 'Nothing is planned for this day yet. Add a meal, write it in the quick line below, or copy a day.'
+                    : 'Nothing is logged on this day.'}
+                </p>
+              ) : (
+                <Rail
+                  day={day}
+                  sheet={sheet}
+                  targets={targets}
+                  openId={openId}
+                  edit={edit}
+                  onPlan={editable ? (time) => addMeal(day, time) : undefined}
+                />
+              )}
+              <DayAdd
+                editable={editable}
+                meals={sheet.meals.length > 0}
+                planned={sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned'))}
+                onMeal={newMeal}
+                onTool={tool}
+              />
+              {sheet.meals.length > 0 && (
+                <Suspense fallback={<p className="weighed second">Weighed:</p>}>
+                  <Weighed
+                    athleteId={day.athlete.id}
+                    date={day.date}
+                    portions={day.portions}
+                    entries={day.entries}
+                    share={sheet.weighedShare}
+                  />
+                </Suspense>
+              )}
+            </section>
+            {dock && <aside className="day-dock">{dock}</aside>}
+          </div>
+        </div>
+        <div className={dock && editable ? 'day-foot day-foot-docked' : 'day-foot'}>
+          <Landing nutrients={sheet.nutrients} />
+          {editable && (
+            <Suspense fallback={<div className="quick" />}>
+              <QuickLine
+                key={day.date}
+                day={day}
+                sheet={sheet}
+                nextId={openId}
+                onNewFood={(name) => setOpen({ kind: 'new-food', name })}
+              />
+            </Suspense>
+          )}
+        </div>
+        <Suspense fallback={null}>
+          {open && <DayDialogs day={day} sheet={sheet} targets={targets} open={open} onOpen={setOpen} />}
+        </Suspense>
+      </div>
+    </UnitsContext>
+  );
+};

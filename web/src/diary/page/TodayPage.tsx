@@ -1,0 +1,112 @@
+import { isIsoDate } from '@maul/core/units';
+import { type DaySheet, type LivePortion } from '@maul/core/diary';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { Navigate, useParams } from 'react-router';
+import { Fault } from '../../ui/Fault.tsx';
+import { sheetOf } from '../../data/day.ts';
+import { useOwnDay, useTargets } from '../../data/session.ts';
+import { DayView } from './DayView.tsx';
+import { Offers } from '../portion/Offers.tsx';
+import { OrderStrip } from './OrderStrip.tsx';
+import { Overshoot } from '../fit/Overshoot.tsx';
+import { WeighInLine } from '../../body/index.ts';
+
+const Dock = lazy(() => import('./Dock.tsx'));
+
+/** The meal that comes next: the first with something still to measure. */
+const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
+  sheet?.meals.find((m) => m.lines.some((l) => l.state === 'planned' || l.state === 'live'))?.id;
+
+/** The athlete's day. */
+export const TodayPage = () => {
+  const { date: asked } = useParams();
+  const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
+  const { day, error, refetch } = useOwnDay(wanted);
+  const [live, setLive] = useState<LivePortion | undefined>();
+  const targets = useTargets(day);
+  const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
+  const sheet = useMemo(
+    () => (live && day ? sheetOf(day, targets, live) : planned),
+    [day, targets, live, planned],
+  );
+  const isToday = day?.date === day?.today;
+  const openId = isToday ? nextMeal(planned) : undefined;
+  const wide = useMediaQuery('(min-width: 1180px)');
+  const today = day?.today;
+  const to = useCallback((d: string) => (d === today ? '/today' : `/today/${d}`), [today]);
+  useEffect(() => {
+    document.title = day ? `Maul, ${day.date}` : 'Maul';
+  }, [day]);
+  if (asked !== wanted) return <Navigate to="/today" replace />;
+  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
+  if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
+  const open = day.orders.filter((o) => o.acknowledgedAt === null);
+  const above = (
+    <div className="day-above">
+      <Offers day={day} sheet={planned ?? sheet} />
+      {isToday && <Overshoot day={day} sheet={planned ?? sheet} targets={targets} />}
+      {open.map((order) => (
+        <OrderStrip key={order.id} order={order} day={day} />
+      ))}
+    </div>
+  );
+  return (
+    <DayView
+      day={day}
+      sheet={sheet}
+      targets={targets}
+      to={to}
+      editable
+      openId={openId}
+      above={above}
+      dock={
+        wide ? (
+          <>
+            {openId !== undefined && (
+              <Suspense fallback={<p className="waiting">Opening the bench …</p>}>
+                <Dock day={day} sheet={sheet} mealId={openId} onLive={setLive} />
+              </Suspense>
+            )}
+            <StillFits nutrients={sheet.nutrients} />
+            <WeighInLine key={day.date} day={day} />
+          </>
+        ) : (
+          <WeighInLine key={day.date} day={day} />
+        )
+      }
+    />
+  );
+};
+
+/** The room that is left in each window, beyond what is planned. */
+const StillFits = memo(({ nutrients }: Pick<DaySheet, 'nutrients'>) => (
+  <section className="fits" aria-label="What is left">
+    <h2 className="panel-title">What is left of the day</h2>
+    {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
+      const { window, eaten, landsState } = nutrients[key];
+      if (!window || !landsState) return null;
+      const low = Math.max(0, window.low - eaten);
+      const high = window.high - eaten;
+      if (!Number.isFinite(high)) return null;
+      return (
+        <p key={key} className="fits-row">
+          <span className="tile" aria-hidden>
+            {key === 'PROCNT' ? 'P' : key === 'CARB' ? 'C' : 'F'}
+          </span>
+          <span>
+            {high < 0 ? `${Math.round(-high)} g over` : `${Math.round(low)}–${Math.round(high)} g left`}
+          </span>
+          <span className={`is-${landsState}`}>
+            {landsState === 'inside'
+              ? 'the plan fits'
+              : landsState === 'short'
+                ? 'the plan falls short'
+                : 'the plan is over'}
+          </span>
+        </p>
+      );
+    })}
+  </section>
+));
+StillFits.displayName = 'StillFits';

@@ -1,0 +1,178 @@
+import type { DayDocument, PortionRow } from '@maul/contract/diary';
+import { METHODS, type Method } from '@maul/core/foods';
+import { rangeSpread } from '@maul/core/diary';
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { readGrams } from '../../foods/index.ts';
+import { METHOD_NAMES } from '../../ui/gauge/Glyph.tsx';
+import { FormDialog } from '../../ui/FormDialog.tsx';
+import { offerUndo } from '../../data/undo.ts';
+import { foodFigure, useUnits } from '../../ui/formats/units.ts';
+import { savePortion } from '../../data/edit.ts';
+import { TrailText } from './TrailText.tsx';
+
+const GUESSED: readonly Method[] = ['eye', 'out', 'spoon', 'label'];
+
+/** A portion by hand: its plan, its true amount, how that is known, and between which ends when it is a guess. */
+const PortionDialog = ({
+  day,
+  portion,
+  onClose,
+  onSwap,
+  onGive,
+}: {
+  day: DayDocument;
+  portion: PortionRow;
+  onClose: () => void;
+  onSwap: () => void;
+  onGive: () => void;
+}) => {
+  const units = useUnits();
+  const shown = (kept: number | null | undefined): string =>
+    kept === null || kept === undefined ? '' : foodFigure(kept, units);
+  const [planned, setPlanned] = useState(shown(portion.plannedGrams));
+  const [grams, setGrams] = useState(shown(portion.grams));
+  const [method, setMethod] = useState<Method>(portion.method ?? (portion.guess ? 'out' : 'scale'));
+  const [low, setLow] = useState(shown(portion.guess?.low));
+  const [high, setHigh] = useState(shown(portion.guess?.high));
+  const [reason, setReason] = useState(portion.reason ?? '');
+  // An amount that nobody touched stays what it was, to the last digit.
+  const read = (text: string, kept: number | null | undefined): ReturnType<typeof readGrams> =>
+    text === shown(kept) ? { grams: kept ?? null } : readGrams(text, units.food, portion.food);
+  const plannedRead = read(planned, portion.plannedGrams);
+  const gramsRead = read(grams, portion.grams);
+  const ends = [read(low, portion.guess?.low), read(high, portion.guess?.high)] as const;
+  const measured = gramsRead.grams !== null;
+  const mayGuess = !measured || GUESSED.includes(method);
+  const guess =
+    mayGuess && ends[0].grams !== null && ends[1].grams !== null
+      ? { low: ends[0].grams, high: ends[1].grams }
+      : null;
+  const about = gramsRead.grams ?? plannedRead.grams;
+  const guessFault =
+    ends[0].fault ??
+    ends[1].fault ??
+    (guess && !(guess.low < guess.high)
+      ? 'The lower end of a range comes first.'
+      : guess && about !== null && !(about >= guess.low && about <= guess.high)
+        ? 'The amount lies between the two ends.'
+        : undefined);
+  const nothing =
+    plannedRead.grams === null && gramsRead.grams === null && !plannedRead.fault && !gramsRead.fault;
+  const fault = nothing ? 'Give a plan or a true amount.' : (gramsRead.fault ?? undefined);
+  const save = (): void => {
+    const same = gramsRead.grams === portion.grams && method === portion.method;
+    const spread = guess ? rangeSpread(guess.low, guess.high) : (gramsRead.spread ?? null);
+    savePortion(day, portion, {
+      plannedGrams: plannedRead.grams,
+      grams: gramsRead.grams,
+      method: measured ? method : null,
+      division: same ? portion.division : measured && method === 'scale' ? 1 : null,
+      trail: same ? portion.trail : null,
+      spread: !measured ? null : same && !guess ? portion.spread : spread,
+      guess,
+      reason: reason.trim() === '' ? null : reason.trim(),
+    });
+    onClose();
+  };
+  const away = (): void => {
+    savePortion(day, portion, { deleted: true }, `${portion.food.name} taken away`);
+    offerUndo(`${portion.food.name} is taken away.`, () =>
+      savePortion(day, { ...portion, deleted: true }, { deleted: false }),
+    );
+    onClose();
+  };
+  return (
+    <FormDialog
+      title={portion.food.name}
+      onClose={onClose}
+      keep="Keep"
+      canKeep={!plannedRead.fault && !fault && !guessFault}
+      onKeep={save}
+      away={
+        <Button color="error" variant="text" onClick={away}>
+          Take it away
+        </Button>
+      }
+    >
+      <p className="quiet">
+        {portion.food.state}. {portion.food.source}
+      </p>
+      <TextField
+        label={`Planned, ${units.food}`}
+        value={planned}
+        onChange={(e) => setPlanned(e.target.value)}
+        error={!!plannedRead.fault}
+        helperText={plannedRead.fault}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        margin="dense"
+      />
+      <TextField
+        label={`True amount, ${units.food}`}
+        value={grams}
+        onChange={(e) => setGrams(e.target.value)}
+        error={!!fault}
+        helperText={fault ?? 'Empty while it is only planned.'}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        autoFocus
+      />
+      <TextField
+        select
+        label="How it is known"
+        value={method}
+        onChange={(e) => setMethod(e.target.value as Method)}
+        disabled={!measured}
+      >
+        {METHODS.map((m) => (
+          <MenuItem key={m} value={m}>
+            {METHOD_NAMES[m]}
+          </MenuItem>
+        ))}
+      </TextField>
+      {mayGuess && (
+        <div className="pair">
+          <TextField
+            label={`At least, ${units.food}`}
+            value={low}
+            onChange={(e) => setLow(e.target.value)}
+            error={!!guessFault}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <TextField
+            label={`At most, ${units.food}`}
+            value={high}
+            onChange={(e) => setHigh(e.target.value)}
+            error={!!guessFault}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+        </div>
+      )}
+      {mayGuess && (
+        <p className={guessFault ? 'is-over' : 'second'} role={guessFault ? 'alert' : undefined}>
+          {guessFault ?? 'Two ends where it is a guess: the day then shows whether it lands at both.'}
+        </p>
+      )}
+      <TextField
+        label="Why, or what to remember"
+        value={reason}
+        onChange={(e) => setReason(e.target.value.slice(0, 200))}
+      />
+      {(plannedRead.assumed ?? gramsRead.assumed) && (
+        <p className="second">{gramsRead.assumed ?? plannedRead.assumed}</p>
+      )}
+      <div className="meal-parts">
+        <Button size="small" onClick={onSwap}>
+          Swap
+        </Button>
+        <Button size="small" onClick={onGive}>
+          Give part of it
+        </Button>
+      </div>
+      <TrailText portion={portion} />
+    </FormDialog>
+  );
+};
+
+export default PortionDialog;

@@ -1,1 +1,0 @@
-export { FindPage } from './FindPage.tsx';

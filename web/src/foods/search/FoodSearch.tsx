@@ -1,0 +1,142 @@
+import type { Food } from '@maul/contract/foods';
+import { amountsOf, type CarbBasis } from '@maul/core/nutrition';
+import { readGtin } from '@maul/core/foods';
+import Button from '@mui/material/Button';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useDeferredValue } from 'react';
+import { oneDecimal, whole } from '../../ui/formats/show.ts';
+import { call, sentenceOf } from '../../data/api.ts';
+
+export const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: CarbBasis }) => {
+  const { ENERC, PROCNT, CARB, FAT } = amountsOf(food.per100g, carbBasis);
+  const show = (v: number | undefined) => (v === undefined ? '?' : oneDecimal(v));
+  const marks = [
+    food.kind === 'own' && 'own',
+    food.recent && 'recent',
+    food.inStock && 'in stock',
+    food.lever && 'lever',
+    food.kind === 'imported' && 'imported',
+  ].filter((m) => m !== false);
+  return (
+    <>
+      <span className="food-name">
+        <b>{food.name}</b> <span className="second">{food.state}</span>
+        {marks.map((mark) => (
+          <span key={mark} className="food-mark">
+            {mark}
+          </span>
+        ))}
+      </span>
+      <span className="food-figures n second">
+        {ENERC === undefined ? '? kcal' : `${whole(ENERC)} kcal`} · P {show(PROCNT)} · C {show(CARB)} · F{' '}
+        {show(FAT)}
+      </span>
+      {food.remark !== null && <span className="food-remark">{food.remark}</span>}
+    </>
+  );
+};
+
+/** A run of digits as long as a code is looked up as one: typed, or sent by a code reader that types. */
+const looksLikeCode = (text: string): boolean =>
+  /^[\d\s-]{8,20}$/.test(text) && text.replace(/\D/g, '').length >= 8;
+
+export interface FoodSearchProps {
+  title: string;
+  athleteId: string;
+  carbBasis: CarbBasis;
+  /** The hour it is eaten at. */
+  at?: string;
+  text: string;
+  onText: (text: string) => void;
+  onPick: (food: Food) => void;
+  /** Opens the label form, with the code when it was one. */
+  onNew: (code: string) => void;
+  onClose: () => void;
+}
+
+/** Finds a food by parts of its words, in any order, mistyped, or by the code on its package. */
+export const FoodSearch = (props: FoodSearchProps) => {
+  const { title, athleteId, carbBasis, at, text, onText, onPick, onNew, onClose } = props;
+  const q = useDeferredValue(text.trim());
+  const isCode = looksLikeCode(q);
+  const code = isCode ? readGtin(q) : undefined;
+  const gtin = code?.ok ? code.gtin : undefined;
+  const { data, error, isFetching } = useQuery({
+    queryKey: ['foods', athleteId, isCode ? `code ${gtin ?? ''}` : q, at],
+    queryFn: ({ signal }) =>
+      gtin === undefined
+        ? call('foods', { params: { athleteId }, query: { q, limit: 20, at }, signal })
+        : call('foodsByCode', { params: { athleteId, code: gtin }, signal }),
+    enabled: !isCode || gtin !== undefined,
+    placeholderData: keepPreviousData,
+  });
+  const foods = isCode && gtin === undefined ? [] : (data?.foods ?? []);
+  const unknownCode = gtin !== undefined && !isFetching && foods.length === 0;
+  return (
+    <>
+      <DialogTitle id="food-dialog">{title}</DialogTitle>
+      <DialogContent>
+        <TextField
+          label="Food in parts (“chick bre”), or a code"
+          value={text}
+          onChange={(e) => onText(e.target.value)}
+          autoFocus
+          margin="dense"
+          type="search"
+          error={code !== undefined && !code.ok}
+          helperText={code !== undefined && !code.ok ? code.sentence : undefined}
+          onKeyDown={(e) => {
+            // A code reader ends with Enter: one food is taken at once, none opens its label.
+            if (e.key !== 'Enter' || gtin === undefined || isFetching) return;
+            e.preventDefault();
+            const [only] = foods;
+            if (only) onPick(only);
+            else onNew(gtin);
+          }}
+        />
+        <p className="hidden" role="status">
+          {isFetching ? 'Looking' : `${foods.length} foods`}
+        </p>
+        {error && !data && <p role="alert">{sentenceOf(error)}</p>}
+        <ul className="foods" aria-label="Foods">
+          {foods.map((f) => (
+            <li key={f.id}>
+              <button type="button" onClick={() => onPick(f)}>
+                <FoodLine food={f} carbBasis={carbBasis} />
+              </button>
+            </li>
+          ))}
+        </ul>
+        {unknownCode && (
+          <div className="rows">
+            <p>No package with this code is known here. Its label makes it known.</p>
+            <div>
+              <Button variant="contained" onClick={() => onNew(gtin)}>
+                Type its label
+              </Button>
+            </div>
+          </div>
+        )}
+        {data?.foods.length === 0 && !isCode && (
+          <p className="second">
+            {q === ''
+              ? 'Type to find a food. What you eat often will stand here.'
+              : `Nothing is called “${q}”.`}
+          </p>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button variant="text" onClick={() => onNew(gtin ?? '')} sx={{ mr: 'auto' }}>
+          New food
+        </Button>
+        <Button variant="text" onClick={onClose}>
+          Leave it
+        </Button>
+      </DialogActions>
+    </>
+  );
+};

@@ -1,1 +1,0 @@
-export { PantryPage } from './PantryPage.tsx';

@@ -1,0 +1,110 @@
+import { type DemoPeople, SignIn } from '@maul/contract/people';
+import { zodResolver } from '@hookform/resolvers/zod';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import type { z } from 'zod';
+import { call, sentenceOf } from '../data/api.ts';
+import { queryClient } from '../data/session.ts';
+import './accounts.css';
+
+const useSignIn = () => {
+  const navigate = useNavigate();
+  const [search] = useSearchParams();
+  const [fault, setFault] = useState<string | null>(null);
+  const signIn = async (body: z.infer<typeof SignIn>): Promise<void> => {
+    setFault(null);
+    try {
+      const session = await call('signIn', { body });
+      queryClient.clear();
+      queryClient.setQueryData(['session'], session);
+      const to = search.get('to') ?? '/';
+      void navigate(to.startsWith('/') && !to.startsWith('//') ? to : '/', { replace: true });
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
+  return { signIn, fault };
+};
+
+const Demo = ({
+  people,
+  onChoose,
+}: {
+  people: DemoPeople['people'];
+  onChoose: (p: DemoPeople['people'][number]) => Promise<void>;
+}) => (
+  <section className="demo" aria-labelledby="demo-title">
+    <h2 id="demo-title" className="panel-title">
+      Try the demo
+    </h2>
+    <p className="second">
+      Everybody below is invented, and so are their twelve weeks of log. Nothing you do here reaches anyone.
+    </p>
+    <ul>
+      {people.map((person) => (
+        <li key={person.email}>
+          <button type="button" className="demo-person" onClick={() => void onChoose(person)}>
+            <b>{person.name}</b>
+            <span className="second">{person.about}</span>
+            <span className="demo-role">{person.role}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  </section>
+);
+
+export const SignInPage = () => {
+  const { signIn, fault } = useSignIn();
+  const { data: demo } = useQuery({ queryKey: ['demo'], queryFn: () => call('demo') });
+  const { register, handleSubmit, formState } = useForm({
+    resolver: zodResolver(SignIn),
+    defaultValues: { email: '', password: '' },
+  });
+  return (
+    <main className="door">
+      <h1 className="door-name">Maul</h1>
+      <p className="door-line">Weigh every portion. See where the day lands.</p>
+      <div className="door-halves">
+        <section aria-labelledby="in-title">
+          <h2 id="in-title" className="panel-title">
+            Sign in
+          </h2>
+          <form className="rows" noValidate onSubmit={(event) => void handleSubmit(signIn)(event)}>
+            <TextField
+              label="Email"
+              type="email"
+              autoComplete="username"
+              {...register('email')}
+              error={!!formState.errors.email}
+              helperText={formState.errors.email?.message}
+            />
+            <TextField
+              label="Password"
+              type="password"
+              autoComplete="current-password"
+              {...register('password')}
+              error={!!formState.errors.password}
+              helperText={formState.errors.password?.message}
+            />
+            {fault !== null && <Alert severity="error">{fault}</Alert>}
+            <Button type="submit" variant="contained" disabled={formState.isSubmitting} fullWidth>
+              Sign in
+            </Button>
+            <p>
+              New here? <Link to="/sign-up">Make an account</Link>
+            </p>
+          </form>
+        </section>
+        {demo && demo.people.length > 0 && (
+          <Demo people={demo.people} onChoose={(p) => signIn({ email: p.email, password: p.password })} />
+        )}
+      </div>
+    </main>
+  );
+};

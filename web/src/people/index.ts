@@ -1,0 +1,1 @@
+export { doorRoutes, peopleRoutes } from './routes.tsx';

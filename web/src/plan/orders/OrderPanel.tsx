@@ -1,0 +1,268 @@
+import type { BodyOf } from '@maul/contract/routes';
+import type { DayDocument } from '@maul/contract/diary';
+import { addDays, isIsoDate } from '@maul/core/units';
+import { phaseOn, typeDays, type DayTargets } from '@maul/core/plan';
+import { TARGET_KEYS, TARGET_WORDS, type TargetKey } from '@maul/core/nutrition';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMemo, useState, type FormEvent } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { Rule } from '../../ui/gauge/Rule.tsx';
+import { allConfirmed, CautionChecks } from '../cautions/Cautions.tsx';
+import { orderText } from './orderText.ts';
+import { NUTRIENT_NAMES, shortDate, whole, windowText } from '../../ui/formats/show.ts';
+import { call, sentenceOf } from '../../data/api.ts';
+import { queryClient } from '../../data/session.ts';
+import { emptyDraft, orderOf, previewOrder, typedNumber, type OrderDraft } from './orderDraft.ts';
+
+const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTargets; macro: TargetKey }) => {
+  const [old, now] = [before.windows[macro], after.windows[macro]];
+  const [oldEnergy, nowEnergy] = [before.windows.ENERC, after.windows.ENERC];
+  const { name, unit } = NUTRIENT_NAMES[macro];
+  if (!old || !now) return null;
+  const width = Math.max(25, Number.isFinite(now.high) ? now.high - now.low : 25);
+  const end = (w: typeof old) => (Number.isFinite(w.high) ? w.high : w.low + width);
+  return (
+    <div className="order-preview">
+      <p className="order-change">
+        <span>
+          {name}, {typeDays(after.dayType.name)}
+        </span>
+        <s>{whole(old.aim)}</s>
+        <b>{whole(now.aim)}</b>
+        <span>{unit}</span>
+      </p>
+      <Rule
+        label={name}
+        unit={unit}
+        size="dock"
+        value={old.aim}
+        history
+        window={now}
+        oldWindow={{ low: old.low, high: end(old) }}
+        lo={Math.max(0, Math.min(old.low, now.low) - width)}
+        hi={Math.max(end(old), end(now)) + width}
+        labels
+      />
+      <p className="second">
+        New window {windowText(now)} {unit}, first on {shortDate(after.date)}.{' '}
+        {oldEnergy && nowEnergy && (
+          <>
+            Energy <s>{whole(oldEnergy.aim)}</s> {whole(nowEnergy.aim)} kcal.{' '}
+          </>
+        )}
+        Days before it stay as they were.
+      </p>
+    </div>
+  );
+};
+
+const Standing = ({ day }: { day: DayDocument }) => (
+  <section aria-label="Orders that stand">
+    <h2 className="panel-title">Signed in this phase</h2>
+    <ul className="order-list">
+      {day.orders.map((o) => (
+        <li key={o.id}>
+          <b>{orderText(o, day.season)}</b>
+          <span className="second">
+            {' '}
+            {o.heldUntil === null
+              ? 'not in force: it waits for a confirmation'
+              : o.acknowledgedAt === null
+                ? 'not acknowledged yet'
+                : 'acknowledged'}
+          </span>
+          <p className="second">{o.reason}</p>
+        </li>
+      ))}
+    </ul>
+    {day.orders.length === 0 && <p className="second">None yet.</p>}
+  </section>
+);
+
+interface FieldsProps {
+  draft: OrderDraft;
+  change: (part: Partial<OrderDraft>) => void;
+  day: DayDocument;
+}
+
+const Fields = ({ draft, change, day }: FieldsProps) => {
+  const unit = draft.macro === 'ENERC' ? 'kcal' : 'g';
+  const noNumber = draft.amount !== '' && Number.isNaN(typedNumber(draft.amount));
+  const past = isIsoDate(draft.from) && draft.from < day.today;
+  const backwards = draft.until !== '' && draft.until < draft.from;
+  const phase = isIsoDate(draft.from) ? phaseOn(day.season, draft.from) : undefined;
+  const types = phase?.dayTypes ?? [];
+  return (
+    <>
+      <div className="pair">
+        <TextField
+          select
+          label="What"
+          value={draft.macro}
+          onChange={(e) => change({ macro: e.target.value as TargetKey })}
+        >
+          {TARGET_KEYS.map((m) => (
+            <MenuItem key={m} value={m}>
+              {NUTRIENT_NAMES[m].name}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="How"
+          value={draft.kind}
+          onChange={(e) => change({ kind: e.target.value as OrderDraft['kind'] })}
+        >
+          <MenuItem value="relative">More or less</MenuItem>
+          <MenuItem value="absolute">Set to</MenuItem>
+        </TextField>
+      </div>
+      <div className="pair">
+        <TextField
+          label={draft.kind === 'relative' ? `By how much, ${unit}` : `To, ${unit}`}
+          placeholder={draft.kind === 'relative' ? '-20' : '150'}
+          value={draft.amount}
+          onChange={(e) => change({ amount: e.target.value })}
+          error={noNumber}
+          helperText={noNumber ? 'A number, like -20' : undefined}
+        />
+        {draft.macro === 'CARB' && (
+          <TextField
+            label="Lever food, if one"
+            placeholder="potato in meal 4"
+            value={draft.lever}
+            onChange={(e) => change({ lever: e.target.value })}
+          />
+        )}
+      </div>
+      <fieldset className="order-days">
+        <legend>On which days</legend>
+        {types.map((type) => (
+          <FormControlLabel
+            key={type.id}
+            label={type.name}
+            control={
+              <Checkbox
+                size="small"
+                checked={draft.dayTypes.includes(type.id)}
+                onChange={(e) =>
+                  change({
+                    dayTypes: e.target.checked
+                      ? [...draft.dayTypes, type.id]
+                      : draft.dayTypes.filter((d) => d !== type.id),
+                  })
+                }
+              />
+            }
+          />
+        ))}
+        {types.length === 0 && <p className="second">No phase on that date.</p>}
+      </fieldset>
+      <div className="pair">
+        <TextField
+          label="From"
+          type="date"
+          value={draft.from}
+          onChange={(e) => change({ from: e.target.value })}
+          error={past}
+          helperText={past ? 'Past days stay as they were: choose today or later.' : undefined}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: day.today } }}
+        />
+        <TextField
+          label="Until (empty: further notice)"
+          type="date"
+          value={draft.until}
+          onChange={(e) => change({ until: e.target.value })}
+          error={backwards}
+          helperText={backwards ? 'It would end before it starts.' : undefined}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: draft.from } }}
+        />
+      </div>
+      <TextField
+        label="Reason"
+        value={draft.reason}
+        onChange={(e) => change({ reason: e.target.value })}
+        multiline
+        minRows={2}
+      />
+    </>
+  );
+};
+
+/** A change order: written, seen before it is signed, signed, and the ones that stand. */
+export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; title?: string }) => {
+  const start = addDays(day.today, 1);
+  const [id, setId] = useState(() => uuidv7());
+  const [draft, setDraft] = useState(() => emptyDraft(start));
+  const change = (part: Partial<OrderDraft>) => setDraft((d) => ({ ...d, ...part }));
+  const order = useMemo(() => orderOf(draft, day, id), [draft, day, id]);
+  const athleteId = day.athlete.id;
+  const { data: log } = useQuery({
+    queryKey: ['cautions', athleteId],
+    queryFn: () => call('cautions', { params: { athleteId } }),
+  });
+  const preview = useMemo(() => (order ? previewOrder(day, order, log?.cautions) : null), [day, order, log]);
+  const barred = preview !== null && !allConfirmed(preview.cautions, draft.confirmed);
+  const sign = useMutation({
+    mutationFn: (body: BodyOf<'signOrder'>) => call('signOrder', { params: { athleteId, id }, body }),
+    onSuccess: async () => {
+      setId(uuidv7());
+      setDraft(emptyDraft(start));
+      await queryClient.invalidateQueries({ queryKey: ['day', athleteId] });
+      await queryClient.invalidateQueries({ queryKey: ['orders', athleteId] });
+    },
+  });
+  const submit = (event: FormEvent): void => {
+    event.preventDefault();
+    if (!order || draft.reason.trim() === '' || barred) return;
+    const { id: _id, signedAt: _at, heldUntil: _held, ...body } = order;
+    sign.mutate({ ...body, reason: draft.reason.trim(), confirmed: draft.confirmed });
+  };
+  if (!phaseOn(day.season, start))
+    return <p className="second">There is no phase from tomorrow on, so there is nothing to change.</p>;
+  const [first, firstAfter] = [preview?.before[0], preview?.after[0]];
+  const problem = preview?.after.flatMap((d) => d.problems)[0];
+  return (
+    <>
+      <section className="order-panel" aria-label={title}>
+        <h2 className="panel-title">{title}</h2>
+        <form className="rows" onSubmit={submit} noValidate>
+          <Fields draft={draft} change={change} day={day} />
+          {order && !first && (
+            <Alert severity="warning">In the four weeks from then there is no such day.</Alert>
+          )}
+          {firstAfter && !firstAfter.windows[draft.macro] && problem === undefined && (
+            <Alert severity="warning">The phase sets no {TARGET_WORDS[draft.macro]} on those days.</Alert>
+          )}
+          {first && firstAfter && <Preview before={first} after={firstAfter} macro={draft.macro} />}
+          {problem !== undefined && <Alert severity="error">{problem}</Alert>}
+          <CautionChecks
+            cautions={preview?.cautions ?? []}
+            confirmed={draft.confirmed}
+            onConfirm={(c, yes) =>
+              change({ confirmed: yes ? [...draft.confirmed, c] : draft.confirmed.filter((x) => x !== c) })
+            }
+          />
+          {sign.error && <Alert severity="error">{sentenceOf(sign.error)}</Alert>}
+          <Button
+            type="submit"
+            variant="contained"
+            fullWidth
+            disabled={
+              !first || draft.reason.trim() === '' || barred || problem !== undefined || sign.isPending
+            }
+          >
+            {title === 'Change order' ? 'Sign and send' : 'Sign'}
+          </Button>
+        </form>
+      </section>
+      <Standing day={day} />
+    </>
+  );
+};

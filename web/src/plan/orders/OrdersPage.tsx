@@ -1,0 +1,70 @@
+import type { DayDocument } from '@maul/contract/diary';
+import type { OrderRow } from '@maul/contract/plan';
+import Button from '@mui/material/Button';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Fault } from '../../ui/Fault.tsx';
+import { orderText } from './orderText.ts';
+import { longDate } from '../../ui/formats/show.ts';
+import { call, sentenceOf } from '../../data/api.ts';
+import { queryClient, useOwnDay, useSession } from '../../data/session.ts';
+import { OrderPanel } from './OrderPanel.tsx';
+import '../../coaching/review.css';
+
+const standing = (order: OrderRow): string => {
+  if (order.heldUntil === null) return 'not in force: it waits for your confirmation';
+  return order.acknowledgedAt === null ? 'waits for your acknowledgement on Today' : 'acknowledged';
+};
+
+const OrderLine = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
+  const confirm = useMutation({
+    mutationFn: () => call('acknowledge', { params: { athleteId: day.athlete.id, id: order.id } }),
+    onSuccess: async () => {
+      await queryClient.invalidateQueries({ queryKey: ['orders', day.athlete.id] });
+      await queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] });
+    },
+  });
+  return (
+    <li>
+      <h2>{orderText(order, day.season)}</h2>
+      <p>{order.reason}</p>
+      <p className="quiet">
+        {order.signedByName}, {longDate(order.signedAt.slice(0, 10) as typeof order.from)} · {standing(order)}
+      </p>
+      {order.heldUntil === null && (
+        <p>
+          <Button size="small" onClick={() => confirm.mutate()} disabled={confirm.isPending}>
+            Confirm its cautions
+          </Button>
+          {confirm.error && <span className="is-over"> {sentenceOf(confirm.error)}</span>}
+        </p>
+      )}
+    </li>
+  );
+};
+
+/** Every order ever signed for the athlete: what, from when, by whom, why. Without a coach one signs one's own. */
+export const OrdersPage = () => {
+  const { person } = useSession();
+  const { data, error, refetch } = useQuery({
+    queryKey: ['orders', person.id],
+    queryFn: () => call('orders', { params: { athleteId: person.id } }),
+  });
+  const { day } = useOwnDay();
+  if (error && !data) return <Fault error={error} again={() => void refetch()} />;
+  if (!data || !day) return <p className="waiting">Reading the orders …</p>;
+  return (
+    <div className="sheet-page orders">
+      <h1 className="page-title">Orders</h1>
+      <p className="second">
+        What was changed, from when, by whom and why. A signed order is never altered; a new one follows it.
+      </p>
+      {!day.athlete.hasCoach && <OrderPanel day={day} title="Sign a change of your own" />}
+      {data.orders.length === 0 && <p className="day-empty">No order has been signed yet.</p>}
+      <ol className="order-list">
+        {data.orders.map((order) => (
+          <OrderLine key={order.id} order={order} day={day} />
+        ))}
+      </ol>
+    </div>
+  );
+};

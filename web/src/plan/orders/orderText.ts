@@ -1,0 +1,30 @@
+import type { OrderRow } from '@maul/contract/plan';
+import { TARGET_WORDS } from '@maul/core/nutrition';
+import { type Season } from '@maul/core/plan';
+import { shortDate } from '../../ui/formats/show.ts';
+
+/** The day types an order binds, by name. */
+export const orderDays = (order: Pick<OrderRow, 'phaseId' | 'dayTypes'>, season: Season): string => {
+  if (order.dayTypes === null) return 'all days';
+  const phase = season.phases.find((p) => p.id === order.phaseId);
+  const names = order.dayTypes.map((id) =>
+    (phase?.dayTypes.find((t) => t.id === id)?.name ?? id).toLowerCase(),
+  );
+  return `${names.join(' and ')} days`;
+};
+
+/** "carbs −20 g on low days from Mon 16 Mar". */
+export const orderText = (
+  order: Pick<OrderRow, 'phaseId' | 'dayTypes' | 'macro' | 'change' | 'from' | 'until' | 'lever'>,
+  season: Season,
+): string => {
+  const { change, macro, lever } = order;
+  const unit = macro === 'ENERC' ? 'kcal' : 'g';
+  const amount =
+    change.kind === 'absolute'
+      ? `to ${change.amount} ${unit}`
+      : `${change.amount < 0 ? '−' : '+'}${Math.abs(change.amount)} ${unit}`;
+  const until = order.until === null ? '' : ` until ${shortDate(order.until)}`;
+  const through = lever === null ? '' : `, through ${lever}`;
+  return `${TARGET_WORDS[macro]} ${amount} on ${orderDays(order, season)} from ${shortDate(order.from)}${until}${through}`;
+};

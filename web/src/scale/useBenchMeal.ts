@@ -1,0 +1,162 @@
+import type { DayDocument, PortionRow } from '@maul/contract/diary';
+import type { Captured } from '@maul/core/scale';
+import type { LivePortion } from '@maul/core/diary';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { addPortion, captured, measuredBy, savePortion } from '../data/edit.ts';
+import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
+import { useUnnamed } from './techniques/unnamed.ts';
+
+const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined =>
+  portions.find((p) => p.grams === null);
+
+interface Latest {
+  day: DayDocument | undefined;
+  portions: PortionRow[];
+}
+
+/** The box that a capture fills, while boxes are filled. */
+const boxOf = (id: string) => {
+  const { technique, boxes } = useBench.getState();
+  return technique === 'boxes' ? boxes.find((b) => b.id === id) : undefined;
+};
+
+/** A capture goes to its portion, to the box it fills, or to what waits for a name. */
+const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
+  if (!day) return;
+  const bench = useBench.getState();
+  const portion = day.portions.find((p) => p.id === layer.portionId);
+  const box = boxOf(layer.portionId);
+  if (portion) {
+    captured(day, portion, layer);
+    bench.name(portion.id, portion.food.name);
+    if (portion.mealId !== bench.mealId || box) return;
+    const next = portions.find((p) => p.grams === null && p.id !== portion.id);
+    bench.choose(portion.mealId, next?.id ?? portion.id);
+    return;
+  }
+  if (!box) {
+    useUnnamed.getState().add(layer);
+    bench.name(layer.portionId, 'Not named yet');
+    return;
+  }
+  bench.name(box.id, box.label);
+  const filled = day.portions.find((p) => p.id === bench.portionId);
+  if (box.mealId !== null && filled)
+    addPortion(
+      day,
+      box.mealId,
+      { food: filled.food, plannedGrams: null, ...measuredBy(layer) },
+      layer.portionId,
+    );
+};
+
+/** What is taken back lies on the pan again: a plan is a plan again, and what was only weighed is gone. */
+const undoCapture = ({ day }: Latest, layer: Captured): void => {
+  useUnnamed.getState().forget(layer.portionId);
+  const portion = day?.portions.find((p) => p.id === layer.portionId);
+  if (!day || !portion) return;
+  savePortion(
+    day,
+    portion,
+    portion.plannedGrams === null
+      ? { deleted: true }
+      : { grams: null, method: null, division: null, trail: null, spread: null },
+  );
+  const bench = useBench.getState();
+  if (!boxOf(portion.id) && portion.plannedGrams !== null) bench.choose(portion.mealId, portion.id);
+};
+
+/** The day behind the bench follows each reading in the same commit as the readout. A scale that talks faster than this, ms a reading, */
+const FAST_MS = 45;
+/** is followed this often: the readout with every reading, the day a little behind while it is poured. */
+const CALM_MS = 120;
+
+const liveNow = (portionId: string | null): LivePortion | undefined => {
+  const { scale, technique } = useBench.getState();
+  const onPortion = technique === 'bowl' || technique === 'jar';
+  return onPortion ? livePortion(scale, portionId, wayOf(technique)) : undefined;
+};
+
+/**
+ * What lies on the pan as a portion of the day, by the technique that is in use. It follows at once, in the readout's own commit; a fast
+ * scale is followed calmly, when React has time.
+ */
+const useLive = (portionId: string | null): LivePortion | undefined => {
+  const [calm, setCalm] = useState<{ live: LivePortion | undefined } | null>(null);
+  const store = useMemo(() => {
+    let value = liveNow(portionId);
+    const subscribe = (told: () => void): (() => void) => {
+      let last = 0;
+      let heard = 0;
+      let timer: ReturnType<typeof setTimeout> | undefined;
+      const show = (): void => {
+        clearTimeout(timer);
+        timer = undefined;
+        const next = liveNow(portionId);
+        setCalm(null);
+        if (value?.grams === next?.grams && value?.portionId === next?.portionId) return;
+        value = next;
+        told();
+      };
+      const showCalmly = (): void => {
+        timer = undefined;
+        last = performance.now();
+        setCalm({ live: liveNow(portionId) });
+      };
+      show();
+      const stop = useBench.subscribe((now, before) => {
+        // What is captured, tared or undone shows at once.
+        if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
+        if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
+        const at = performance.now();
+        const fast = at - heard < FAST_MS;
+        heard = at;
+        if (fast) timer ??= setTimeout(showCalmly, Math.max(0, last + CALM_MS - at));
+        else show();
+      });
+      return () => {
+        stop();
+        clearTimeout(timer);
+      };
+    };
+    return { subscribe, get: () => value };
+  }, [portionId]);
+  const live = useSyncExternalStore(store.subscribe, store.get);
+  return calm ? calm.live : live;
+};
+
+/**
+ * Joins a meal of the day to the scale: which portion is on, and what is captured or undone goes to the day at once and
+ * from there to the outbox.
+ */
+export const useBenchMeal = (day: DayDocument | undefined, mealId: string | undefined) => {
+  const portions = useMemo(
+    () => (day && mealId !== undefined ? day.portions.filter((p) => p.mealId === mealId) : []),
+    [day, mealId],
+  );
+  const chosen = useBench((s) => (s.mealId === mealId ? s.portionId : null));
+  const current = portions.find((p) => p.id === chosen) ?? nextOf(portions);
+  const currentId = current?.id ?? null;
+  useEffect(() => {
+    if (mealId === undefined) return;
+    const bench = useBench.getState();
+    if (bench.mealId !== mealId || bench.portionId !== currentId) bench.choose(mealId, currentId);
+  }, [mealId, currentId]);
+
+  const latest = useRef<Latest>({ day, portions });
+  useEffect(() => {
+    latest.current = { day, portions };
+  }, [day, portions]);
+  useEffect(
+    () =>
+      useBench.subscribe((now, before) => {
+        if (now.scale.layers === before.scale.layers || now.mealId !== before.mealId) return;
+        const { added, removed } = captureChanges(before.scale, now.scale);
+        for (const layer of added) keepCapture(latest.current, layer);
+        for (const layer of removed) undoCapture(latest.current, layer);
+      }),
+    [],
+  );
+  const live = useLive(currentId);
+  return { portions, current, live };
+};

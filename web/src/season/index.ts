@@ -1,1 +1,0 @@
-export { SeasonPage } from './SeasonPage.tsx';

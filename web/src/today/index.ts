@@ -1,2 +1,0 @@
-export { TodayPage } from './TodayPage.tsx';
-export { DayView } from './DayView.tsx';

@@ -1,0 +1,101 @@
+import { type IsoDate, type Kcal, isIsoDate, isoDate } from '@maul/core/units';
+import type { TargetKey } from '@maul/core/nutrition';
+import type { Window } from '@maul/core/plan';
+import type { WindowState } from '@maul/core/diary';
+
+export const NUTRIENT_NAMES: Readonly<
+  Record<TargetKey, { name: string; tile: string | null; unit: string }>
+> = {
+  ENERC: { name: 'Energy', tile: null, unit: 'kcal' },
+  PROCNT: { name: 'Protein', tile: 'P', unit: 'g' },
+  CARB: { name: 'Carbs', tile: 'C', unit: 'g' },
+  FAT: { name: 'Fat', tile: 'F', unit: 'g' },
+  FIBTG: { name: 'Fibre', tile: null, unit: 'g' },
+};
+
+const NUMBER = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
+
+/** Whole numbers with a thin thousand: 1,885. */
+export const whole = (value: number | Kcal): string => NUMBER.format(Math.round(value));
+
+/** To a tenth, and without it where it is none: 1,885.5. */
+export const tenth = (value: number): string => NUMBER.format(Math.round(value * 10) / 10);
+
+export const oneDecimal = (value: number): string => value.toFixed(1);
+
+/** Grams as one would say them: whole above 10 unless the scale was finer. */
+export const gramsText = (grams: number): string =>
+  Number.isInteger(grams)
+    ? String(grams)
+    : grams.toFixed(Math.abs(grams * 10 - Math.round(grams * 10)) < 1e-6 ? 1 : 2);
+
+export const longDate = (date: IsoDate): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'long',
+    day: 'numeric',
+    month: 'long',
+    timeZone: 'UTC',
+  }).format(new Date(`${date}T00:00:00Z`));
+
+export const shortDate = (date: IsoDate): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  }).format(new Date(`${date}T00:00:00Z`));
+
+/** A sentence with its dates as one says them: "ends 2027-01-18" becomes "ends Mon 18 Jan 2027". */
+export const datesInWords = (sentence: string): string =>
+  sentence.replace(/\b\d{4}-\d{2}-\d{2}\b/g, (text) =>
+    isIsoDate(text) ? `${shortDate(text)} ${text.slice(0, 4)}` : text,
+  );
+
+/** A window in words: "134–146", "at least 150", "at most 40". */
+export const windowText = (
+  window: Pick<Window, 'low' | 'high'>,
+  show: (value: number) => string = whole,
+): string => {
+  if (window.high === Infinity) return `at least ${show(window.low)}`;
+  return window.low === 0 ? `at most ${show(window.high)}` : `${show(window.low)}–${show(window.high)}`;
+};
+
+/** "lands 150, 4 over": where a value stands against its window, in words. */
+export const standing = (
+  value: number,
+  window: { low: number; high: number },
+  state: WindowState,
+  show: (value: number) => string = whole,
+): string => {
+  if (state === 'inside') return 'inside';
+  const off = state === 'short' ? window.low - value : value - window.high;
+  // Less than one is said in tenths: "0 over" would be no reason to be red.
+  const amount = off < 0.95 ? Math.max(0.1, off).toFixed(1) : show(off);
+  return `${amount} ${state}`;
+};
+
+export const plural = (count: number, one: string, many = `${one}s`): string =>
+  `${count} ${count === 1 ? one : many}`;
+
+/** "6 weeks 6 days", "4 days", "today". */
+export const weeksAndDays = ({
+  days,
+  weeks,
+  restDays,
+}: {
+  days: number;
+  weeks: number;
+  restDays: number;
+}): string => {
+  if (days === 0) return 'today';
+  if (weeks === 0) return plural(days, 'day');
+  return restDays === 0 ? plural(weeks, 'week') : `${plural(weeks, 'week')} ${plural(restDays, 'day')}`;
+};
+
+export const asDate = (text: string | undefined, fallback: IsoDate): IsoDate => {
+  try {
+    return text === undefined ? fallback : isoDate(text);
+  } catch {
+    return fallback;
+  }
+};
