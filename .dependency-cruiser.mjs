@@ -1,66 +1,95 @@
-// The walls between the rooms: who may import whom.
-const inside = (room) => `^${room}/src`;
+// The walls between the rooms: who may import whom. One general rule; only the short list of shared ground has names.
+const packages = '(core|contract|server|web)';
+/** Ground that every room of a package stands on, and that knows no room. */
+const SHARED =
+  '^(core/src/(units|nutrition|random)|contract/src/(common|problems|route)\\.ts|server/src/platform|web/src/(ui|data|workers))';
+/** Where the rooms meet: entry points, the frame of the web, the demo, and what the tests share. */
+const MEETING =
+  '^(contract/src/[^/]+\\.ts|server/src/([^/]+\\.ts|demo/|testing/)|web/src/([^/]+\\.tsx?|app/|testing/)|core/src/testing\\.ts)';
 export default {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     {
       name: 'core-imports-nothing',
       severity: 'error',
-      comment:
-        'The core computes: no interface, no Node, no database, no package. Tests may use their tools.',
-      from: { path: inside('core'), pathNot: '\\.test\\.ts$' },
-      to: { pathNot: inside('core') },
+      comment: 'The core computes: no interface, no Node, no database, no package.',
+      from: { path: '^core/src' },
+      to: { pathNot: '^core/src' },
     },
     {
       name: 'contract-imports-core-and-zod',
       severity: 'error',
-      from: { path: inside('contract'), pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^contract/src', '^core/src/index\\.ts$', 'node_modules/zod'] },
+      from: { path: '^contract/src' },
+      to: { pathNot: ['^contract/src', '^core/src', 'node_modules/zod'] },
     },
     {
       name: 'server-and-web-stay-apart',
       severity: 'error',
-      from: { path: inside('server') },
-      to: { path: inside('web') },
+      from: { path: '^(server|web)/src' },
+      to: { path: '^(server|web)/src', pathNot: '^$1/src' },
     },
     {
-      name: 'web-and-server-stay-apart',
+      name: 'packages-through-an-index',
       severity: 'error',
-      from: { path: inside('web') },
-      to: { path: inside('server') },
-    },
-    {
-      name: 'core-through-its-index',
-      severity: 'error',
-      from: { path: '^(server|web|e2e)' },
-      to: { path: '^(core|contract)/src/.+', pathNot: '^(core|contract)/src/(index|openapi)\\.ts$' },
-    },
-    {
-      name: 'core-folders-through-their-index',
-      severity: 'error',
-      comment: 'One folder of the core uses another only through its index.',
-      from: { path: '^core/src/([^/]+)/' },
-      to: { path: '^core/src/[^/]+/.+', pathNot: ['^core/src/$1/', '^core/src/[^/]+/index\\.ts$'] },
-    },
-    {
-      name: 'server-features-through-their-index',
-      severity: 'error',
-      comment: 'A feature folder uses another only through its index; db and http are shared ground.',
-      from: { path: '^server/src/([^/]+)/', pathNot: '\\.test\\.ts$' },
+      comment: 'Another package is used through the index of one of its rooms.',
+      from: { path: '^(contract|server|web|e2e)/' },
       to: {
-        path: '^server/src/[^/]+/.+',
-        pathNot: ['^server/src/$1/', '^server/src/(db|http)/', '/index\\.ts$'],
+        path: '^(core|contract)/src/.+',
+        pathNot: ['^$1/src', '/index\\.ts$', '^contract/src/(common|problems|route|routes|openapi)\\.ts$'],
       },
     },
     {
-      name: 'web-places-through-their-index',
+      name: 'rooms-through-their-index',
       severity: 'error',
-      comment: 'A place uses another only through its index; rule, sync, shell and theme are shared ground.',
-      from: { path: '^web/src/(today|bench|season|body|prep|review|pantry|accounts|find)/' },
+      comment: 'A room uses another only through its index. Shared ground is open to all.',
+      from: { path: `^${packages}/src/([^/]+)/`, pathNot: MEETING },
       to: {
-        path: '^web/src/(today|bench|season|body|prep|review|pantry|accounts)/.+',
-        pathNot: ['^web/src/$1/', '/index\\.tsx?$'],
+        path: '^$1/src/[^/]+/.+',
+        pathNot: ['^$1/src/$2/', SHARED, `^${packages}/src/[^/]+/index\\.ts$`],
       },
+    },
+    {
+      name: 'meeting-points-use-indexes-too',
+      severity: 'error',
+      from: { path: MEETING, pathNot: '^(server/src/(demo|testing)|web/src/testing|core/src/testing\\.ts)' },
+      to: {
+        path: `^${packages}/src/[^/]+/.+`,
+        pathNot: [
+          SHARED,
+          `^${packages}/src/[^/]+/index\\.ts$`,
+          '^web/src/app/',
+          '^server/src/(demo|testing)/',
+        ],
+      },
+    },
+    {
+      name: 'shared-ground-knows-no-room',
+      severity: 'error',
+      from: { path: SHARED },
+      to: { path: `^${packages}/src/`, pathNot: [SHARED, '^(core|contract)/src'] },
+    },
+    {
+      name: 'shared-ground-of-core-and-contract-knows-no-room',
+      severity: 'error',
+      from: { path: '^(core/src/(units|nutrition|random)/|contract/src/(common|problems|route)\\.ts)' },
+      to: { path: '^(core|contract)/src/', pathNot: SHARED },
+    },
+    {
+      name: 'nobody-imports-a-meeting-point',
+      severity: 'error',
+      comment: 'Rooms do not know where they meet; tests and entry points do.',
+      from: { path: `^${packages}/src/`, pathNot: MEETING },
+      to: { path: '^(server/src/([^/]+\\.ts|demo/|testing/)|web/src/([^/]+\\.tsx?$|app/|testing/))' },
+    },
+    {
+      name: 'sql-stands-in-a-store',
+      severity: 'error',
+      comment: 'A room keeps its queries in store.ts or store/; types of rows may be named anywhere.',
+      from: {
+        path: '^server/src/',
+        pathNot: ['/store(\\.ts$|/)', '^server/src/(platform|demo|testing)/', '^server/src/prepare\\.ts$'],
+      },
+      to: { path: 'node_modules/(kysely|pg)/', dependencyTypesNot: ['type-only'] },
     },
     {
       name: 'not-to-unresolvable',

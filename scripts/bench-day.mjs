@@ -16,8 +16,8 @@ const asker = async () => {
       resolveDir: root,
       contents: `
         import { proxy, wrap } from 'comlink';
-        import { seededRandom } from './core/src/random.ts';
-        import { sampleFit } from './core/src/fit/samples.ts';
+        import { seededRandom } from './core/src/random/random.ts';
+        import { sampleFit } from './core/src/diary/fit/samples.ts';
         let solver;
         globalThis.maulFits = async (asset, shape, answers, seeds) => {
           solver ??= wrap(new Worker(asset, { type: 'module' }));

@@ -14,7 +14,12 @@ const loadCore = async () => {
   const dir = mkdtempSync(join(tmpdir(), 'maul-core-'));
   const outfile = join(dir, 'core.mjs');
   await build({
-    entryPoints: [join(root, 'core/src/index.ts')],
+    stdin: {
+      contents: ['units', 'nutrition', 'plan']
+        .map((room) => `export * from './core/src/${room}/index.ts';`)
+        .join('\n'),
+      resolveDir: root,
+    },
     outfile,
     bundle: true,
     format: 'esm',

@@ -13,10 +13,10 @@ const {
   clearPan,
   scaleReducer,
   emptyScale,
-  seededRandom,
   stepScale,
   writeScaleLine,
-} = await import('../core/src/index.ts');
+} = await import('../core/src/scale/index.ts');
+const { seededRandom } = await import('../core/src/random/index.ts');
 await unregister();
 
 const wanted = (name, fallback) => {

@@ -2,15 +2,16 @@ import { EVENTS_PATH } from '@maul/contract/routes';
 import { openApiDocument } from '@maul/contract/openapi';
 import compression from 'compression';
 import express, { type ErrorRequestHandler, type Express } from 'express';
-import { sql } from 'kysely';
+import { databaseAnswers } from './platform/db/connect.ts';
+import { mountBody } from './body/index.ts';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { mountAccounts } from './people/index.ts';
 import { mountDiary } from './diary/index.ts';
 import type { ChangeFeed } from './platform/events/feed.ts';
 import { mountExchange, mountFoods } from './foods/index.ts';
-import { mountReview } from './coaching/index.ts';
-import { CALENDAR_FEED_PATH, calendarFeed, mountSeason } from './plan/index.ts';
+import { mountCoaching } from './coaching/index.ts';
+import { CALENDAR_FEED_PATH, calendarFeed, mountPlan } from './plan/index.ts';
 import { mount, type House } from './platform/http/mount.ts';
 import { page } from './platform/http/page.ts';
 import { asProblem, ProblemError, toProblem } from './platform/http/problems.ts';
@@ -64,21 +65,17 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
 
   const api = express.Router();
   mount(api, house, 'health', async () => {
-    try {
-      await sql`select 1`.execute(house.app);
-      return { database: 'up' };
-    } catch {
-      return { database: 'down' };
-    }
+    return { database: (await databaseAnswers(house.app)) ? 'up' : 'down' };
   });
   const document = openApiDocument();
   api.get('/api/openapi.json', (_req, res) => res.json(document));
   mountAccounts(api, house);
-  mountSeason(api, house);
+  mountPlan(api, house);
+  mountBody(api, house);
   mountDiary(api, house);
   mountFoods(api, house);
   mountExchange(api, house);
-  mountReview(api, house);
+  mountCoaching(api, house);
   api.use('/api', () => {
     throw new ProblemError('not-found', 'There is no such address.');
   });

@@ -1,6 +1,5 @@
 import { PutWeighIn, WeighIn } from './weighIn.ts';
-import { z } from 'zod';
-import { inAthlete, ofAthlete, route } from '../route.ts';
+import { inAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
 export const bodyRoutes = {

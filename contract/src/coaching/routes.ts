@@ -1,6 +1,5 @@
 import { Roster } from './roster.ts';
-import { z } from 'zod';
-import { inAthlete, ofAthlete, route } from '../route.ts';
+import { route } from '../route.ts';
 
 /** The requests of this room. */
 export const coachingRoutes = {

@@ -2,7 +2,6 @@ export { DayDocument, type MealRow, type NoteRow, type PortionRow, PutPortion, T
 export {
   CERTIFIED,
   countedBeside,
-  DayEntry,
   type DayEntryRow,
   DayThing,
   Handover,

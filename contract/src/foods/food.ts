@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Base, Day, FoodState, Id, Moment, Name, Nutrients, Time, Version } from '../common.ts';
+import { Base, FoodState, Id, Moment, Name, Nutrients, Time, Version } from '../common.ts';
 import { FoodDetails, Measure } from './portionFood.ts';
 
 const foodBody = {

@@ -1,7 +1,5 @@
 import { z } from 'zod';
 import { Base, Day, Id, Name, Version } from '../common.ts';
-import { DayEntry } from '../diary/index.ts';
-import { MethodName, PortionFood } from './portionFood.ts';
 
 const EmptyGrams = z
   .number('The empty weight is a number of grams.')

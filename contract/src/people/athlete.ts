@@ -1,10 +1,8 @@
 import { ALLERGENS } from '../foods/index.ts';
 import { CarbBasisName, FatPercent, Height, KnownKcal, Sex, EquationName } from '../body/index.ts';
-import { CAUTION_IDS, NO_STATEMENTS } from '@maul/core/plan';
-import { EXPENDITURE_SOURCES } from '@maul/core/body';
+import { NO_STATEMENTS } from '@maul/core/plan';
 import { z } from 'zod';
-import { Base, Day, Id, Moment, Name, Text, Version, Zone } from '../common.ts';
-import { MealPattern, PhaseKind, TargetName } from '../plan/index.ts';
+import { Base, Day, Id, Version, Zone } from '../common.ts';
 import { Routine } from './routine.ts';
 
 export const DIETS = ['everything', 'fish', 'vegetarian', 'plants'] as const;

@@ -1,4 +1,3 @@
-import { EQUATION_IDS } from '@maul/core/body';
 import { PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { z } from 'zod';

@@ -1,6 +1,5 @@
-import { K90, weekday, type IsoDate } from '../units/index.ts';
-import type { Routine } from '../plan/index.ts';
-import { SESSION_MET, sessionKcal, type EquationSex } from './equations.ts';
+import { K90 } from '../units/index.ts';
+import { type EquationSex } from './equations.ts';
 
 /** Energy availability below these is low, kcal per kg of lean mass a day. Sources: women Loucks & Thuma 2003; men Fagerberg 2018, from memory. */
 export const LOW_AVAILABILITY = { female: 30, male: 25 } as const satisfies Record<EquationSex, number>;

@@ -1,8 +1,6 @@
 import {
   type Amounts,
   amountsOf,
-  energyOf,
-  carbohydrate,
   perGrams,
   type CarbBasis,
   type NutrientVector,

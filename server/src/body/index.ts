@@ -1,1 +1,5 @@
-export { completeIntake, ensureBasis, mornings, statedBasis, writeBasis } from './basis.ts';
+export { mountBody } from './routes.ts';
+export { statedBasis } from './statedBasis.ts';
+export { basesAround, basesSince, everMeasured, writeBasis } from './store/bases.ts';
+export { completeIntake } from './store/intake.ts';
+export { addWeighIn, mornings, weighInOn } from './store/weighIns.ts';

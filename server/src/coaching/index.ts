@@ -1,1 +1,1 @@
-export { mountReview } from './routes.ts';
+export { mountCoaching } from './routes.ts';

@@ -1,3 +1,6 @@
+import { athletesOfCoach, athleteOf, todayOf } from '../people/index.ts';
+import { mornings } from '../body/index.ts';
+import { words } from './store.ts';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { coachNeed } from '@maul/core/coaching';
 import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
@@ -5,10 +8,9 @@ import { daySheet, type SheetMeal } from '@maul/core/diary';
 import { weekMean, weekRate } from '@maul/core/body';
 import type { MealRow, PortionRow } from '@maul/contract/diary';
 import type { RosterRow } from '@maul/contract/coaching';
-import { sql } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { mealsOn, portionsOf } from '../diary/index.ts';
-import { athleteOf, pauseOn, seasonOn, timeline, todayOf } from '../plan/index.ts';
+import { mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
+import { seasonOn, timeline } from '../plan/index.ts';
 
 /** Meals of the contract with their portions, as the day sheet takes them. */
 const sheetMeals = (meals: MealRow[], portions: PortionRow[]): SheetMeal[] =>
@@ -48,37 +50,13 @@ const landing = async (trx: AppTransaction, athleteId: string, today: IsoDate) =
   return { landed, logged, weighedShare: kcal > 0 ? weighed / kcal : undefined };
 };
 
-/** What the athlete wrote after the coach's last word, and the last day on which anything was measured. */
-const words = async (trx: AppTransaction, athleteId: string, coachId: string) => {
-  const { rows } = await sql<{ waiting: number; last: IsoDate | null; open: number }>`
-    select
-      (select count(*)::int from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
-        and n.author_id = ${athleteId} and n.created_at > now() - interval '21 days'
-        and n.created_at > coalesce((select max(c.created_at) from note c
-          where c.athlete_id = ${athleteId} and c.author_id = ${coachId} and c.deleted_at is null), '-infinity')) as waiting,
-      (select m.day from meal m where m.athlete_id = ${athleteId} and m.deleted_at is null and exists (
-        select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
-        order by m.day desc limit 1) as last,
-      (select count(*)::int from change_order o where o.athlete_id = ${athleteId} and not exists (
-        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open`.execute(
-    trx,
-  );
-  return rows[0] ?? { waiting: 0, last: null, open: 0 };
-};
-
 const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string): Promise<RosterRow> => {
   const athlete = await athleteOf(trx, athleteId);
   const today = todayOf(athlete);
   const season = await seasonOn(trx, athleteId, today);
   const phase = phaseOn(season, today);
   const show = countdown(season, today);
-  const weighIns = await trx
-    .selectFrom('weigh_in')
-    .select(['day', 'kg'])
-    .where('athlete_id', '=', athleteId)
-    .where('day', '>', addDays(today, -15))
-    .where('deleted_at', 'is', null)
-    .execute();
+  const weighIns = await mornings(trx, athleteId, addDays(today, -14), today);
   const rate = weekRate(weighIns, today);
   const { landed, logged, weighedShare } = await landing(trx, athleteId, today);
   const { waiting, last, open } = await words(trx, athleteId, coachId);
@@ -120,14 +98,8 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
 
 /** Every athlete who shares with this coach, who needs the coach first on top. */
 export const roster = async (trx: AppTransaction, coachId: string): Promise<RosterRow[]> => {
-  const grants = await trx
-    .selectFrom('coach_grant as g')
-    .innerJoin('athlete as a', 'a.athlete_id', 'g.athlete_id')
-    .select('g.athlete_id')
-    .where('g.coach_id', '=', coachId)
-    .where('g.ended_at', 'is', null)
-    .execute();
   const rows: RosterRow[] = [];
-  for (const grant of grants) rows.push(await rosterRow(trx, grant.athlete_id, coachId));
+  for (const athleteId of await athletesOfCoach(trx, coachId))
+    rows.push(await rosterRow(trx, athleteId, coachId));
   return rows.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
 };

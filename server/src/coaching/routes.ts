@@ -1,37 +1,9 @@
 import type { Router } from 'express';
 import { mount, type House } from '../platform/http/mount.ts';
-import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, ordersFor, acknowledgeOrder, signOrder } from '../plan/index.ts';
 import { roster } from './roster.ts';
 
-export const mountReview = (router: Router, house: House): void => {
+export const mountCoaching = (router: Router, house: House): void => {
   mount(router, house, 'roster', async ({ acting, signed }) => ({
     athletes: await acting((trx) => roster(trx, signed().personId)),
   }));
-
-  mount(router, house, 'orders', ({ params, acting }) =>
-    acting(async (trx) => {
-      await athleteOf(trx, params.athleteId);
-      return { orders: await ordersFor(trx, params.athleteId, 'all') };
-    }),
-  );
-
-  mount(router, house, 'signOrder', ({ params, body, acting, signed }) =>
-    acting(async (trx) => {
-      const there = (await ordersFor(trx, params.athleteId, 'all')).find((o) => o.id === params.id);
-      if (there) {
-        if (there.reason === body.reason && there.from === body.from && there.signedBy === signed().personId)
-          return there;
-        throw new ProblemError(
-          'id-taken',
-          'This order is signed already; a signed order is never changed. Sign a new one.',
-        );
-      }
-      return signOrder(trx, params.athleteId, params.id, body, signed().personId);
-    }),
-  );
-
-  mount(router, house, 'acknowledge', ({ params, acting, signed }) =>
-    acting((trx) => acknowledgeOrder(trx, params.athleteId, params.id, signed().personId)),
-  );
 };

@@ -4,10 +4,17 @@ import { CORE_VERSION } from '@maul/core/body';
 import { seededRandom } from '@maul/core/random';
 import { targetsFrom } from '@maul/core/plan';
 import { sql, type Kysely } from 'kysely';
-import { DEMO_PASSWORD, hashPassword, newCoachCode, openSession } from '../people/index.ts';
+import {
+  DEMO_PASSWORD,
+  hashPassword,
+  newCoachCode,
+  openSession,
+  athleteOf,
+  todayOf,
+} from '../people/index.ts';
 import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../platform/db/connect.ts';
 import { referenceFoods } from '../foods/index.ts';
-import { athleteOf, cautionsOfPlan, todayOf } from '../plan/index.ts';
+import { cautionsOfPlan } from '../plan/index.ts';
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';

@@ -1,67 +1,17 @@
+import { entriesOn, standingOf, toEntry, toStanding } from './store/entries.ts';
 import type { Athlete } from '@maul/contract/people';
-import type { DayEntryRow, DayThing, StandingRow } from '@maul/contract/diary';
+import type { DayThing } from '@maul/contract/diary';
 import { minutesIntoDay, type IsoDate } from '@maul/core/units';
 import { perGrams, sumNutrients } from '@maul/core/nutrition';
 import { substanceCaution, waterPlanBarred, type Drink } from '@maul/core/diary';
 import type { Router } from 'express';
-import { sql, type Selectable } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import type { DayEntryTable, StandingTable } from '../platform/db/schema.ts';
 import { putVersioned } from '../platform/db/versioned.ts';
 import { mount, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, basesAround } from '../plan/index.ts';
-import { mealsOn, portionsOf } from './store.ts';
-
-const toEntry = (row: Selectable<DayEntryTable>): DayEntryRow => ({
-  id: row.id,
-  day: row.day,
-  time: row.time,
-  zone: row.zone,
-  thing: row.thing,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-const toStanding = (row: Selectable<StandingTable>): StandingRow => ({
-  id: row.id,
-  thing: row.thing,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-
-export const entriesOn = (
-  trx: AppTransaction,
-  athleteId: string,
-  day: IsoDate,
-  until = day,
-): Promise<DayEntryRow[]> =>
-  trx
-    .selectFrom('day_entry')
-    .selectAll()
-    .where('athlete_id', '=', athleteId)
-    .where('day', '>=', day)
-    .where('day', '<=', until)
-    .where('deleted_at', 'is', null)
-    .orderBy('time')
-    .orderBy('id')
-    .execute()
-    .then((rows) => rows.map(toEntry));
-
-/** What stands from day to day; saved meals, which carry their foods, only when they are asked for. */
-export const standingOf = (
-  trx: AppTransaction,
-  athleteId: string,
-  withMeals: boolean,
-): Promise<StandingRow[]> =>
-  trx
-    .selectFrom('standing_entry')
-    .selectAll()
-    .where('athlete_id', '=', athleteId)
-    .where('deleted_at', 'is', null)
-    .$if(!withMeals, (q) => q.where(sql<boolean>`thing ->> 'kind' <> 'meal'`))
-    .orderBy('id')
-    .execute()
-    .then((rows) => rows.map(toStanding));
+import { athleteOf } from '../people/index.ts';
+import { basesAround } from '../body/index.ts';
+import { mealsOn, portionsOf } from './store/meals.ts';
 
 const nothing = 'Nothing was kept.';
 

@@ -1,2 +1,3 @@
 export { mountDiary } from './routes.ts';
-export { mealsOn, portionsOf } from './store.ts';
+export { pauseOn } from './store/entries.ts';
+export { mealsOn, portionsOf } from './store/meals.ts';

@@ -11,8 +11,10 @@ import { z } from 'zod';
 import { acting, type AppTransaction } from '../platform/db/connect.ts';
 import { tokenOf, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, basesAround, ordersFor, seasonOn } from '../plan/index.ts';
-import { mealsOn, portionsOf } from './store.ts';
+import { athleteOf } from '../people/index.ts';
+import { basesAround } from '../body/index.ts';
+import { ordersFor, seasonOn } from '../plan/index.ts';
+import { mealsOn, portionsOf } from './store/meals.ts';
 
 const require = createRequire(import.meta.url);
 const fontsDir = join(dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');

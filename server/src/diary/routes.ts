@@ -1,19 +1,20 @@
 import { addDays, daysBetween } from '@maul/core/units';
 import { phaseOn } from '@maul/core/plan';
-import type { NoteRow } from '@maul/contract/diary';
 import type { Router } from 'express';
-import { sql, type Selectable } from 'kysely';
-import type { NoteTable } from '../platform/db/schema.ts';
+import { putNote, notesOn } from './store/notes.ts';
 import { putVersioned } from '../platform/db/versioned.ts';
 import { mount, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, basesAround, ordersFor, seasonOn, todayOf } from '../plan/index.ts';
-import { ensureBasis } from '../body/index.ts';
-import { entriesOn, mountEntries, standingOf } from './entries.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
+import { basesAround, weighInOn } from '../body/index.ts';
+import { ordersFor, seasonOn, ensureBasis } from '../plan/index.ts';
+import { entriesOn, standingOf } from './store/entries.ts';
+import { mountEntries } from './entries.ts';
 import { mountFind } from './search.ts';
-import { mountHandovers, offersTo } from './handover.ts';
+import { mountHandovers } from './handover.ts';
+import { offersTo } from './store/handovers.ts';
 import { mountPaper } from './paper.ts';
-import { mealsOn, notesOn, portionsOf, toMeal, toPortion, toWeighIn, weighInOn } from './store.ts';
+import { mealsOn, portionsOf, toMeal, toPortion } from './store/meals.ts';
 
 export const mountDiary = (router: Router, house: House): void => {
   mount(router, house, 'day', ({ params: { athleteId, date }, acting, signed }) =>
@@ -112,48 +113,8 @@ export const mountDiary = (router: Router, house: House): void => {
     ),
   );
 
-  mount(router, house, 'putWeighIn', ({ params, body, acting }) =>
-    acting((trx) =>
-      putVersioned(
-        trx,
-        'weigh_in',
-        params,
-        body.base,
-        body.deleted,
-        { day: body.day, kg: body.kg },
-        toWeighIn,
-      ),
-    ),
-  );
-
   mount(router, house, 'putNote', ({ params, body, acting, signed }) =>
-    acting(async (trx) => {
-      const values = { day: body.day, meal_id: body.mealId, text: body.text, author_id: signed().personId };
-      const row = await putVersioned(
-        trx,
-        'note',
-        params,
-        body.base,
-        body.deleted,
-        values,
-        (r: Selectable<NoteTable>) => r,
-      );
-      const names = await sql<{
-        name: string;
-      }>`select name from known_people() where id = ${row.author_id}`.execute(trx);
-      const note: NoteRow = {
-        id: row.id,
-        day: row.day,
-        mealId: row.meal_id,
-        text: row.text,
-        authorId: row.author_id,
-        authorName: names.rows[0]?.name ?? '',
-        createdAt: row.created_at,
-        version: row.version,
-        deleted: row.deleted_at !== null,
-      };
-      return note;
-    }),
+    acting((trx) => putNote(trx, params, body, signed().personId)),
   );
   mountEntries(router, house);
   mountHandovers(router, house);

@@ -13,10 +13,11 @@ import { type DayTargets } from '@maul/core/plan';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { mount, type House } from '../platform/http/mount.ts';
-import { athleteOf, timeline, todayOf } from '../plan/index.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
+import { timeline } from '../plan/index.ts';
 import { mornings } from '../body/index.ts';
-import { entriesOn } from './entries.ts';
-import { mealsOn, portionsOf } from './store.ts';
+import { entriesOn } from './store/entries.ts';
+import { mealsOn, portionsOf } from './store/meals.ts';
 
 /** How far back days are looked through. */
 const BACK_DAYS = 3 * 366;

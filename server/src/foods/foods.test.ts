@@ -6,9 +6,9 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
-import { compositionRows } from './load.ts';
+import { compositionRows } from './store/load.ts';
 import { fromComposition, readOwnTable, tableRuleKj, type CompositionRow } from './reference.ts';
-import { prefixQuery } from './search.ts';
+import { prefixQuery } from './store/search.ts';
 
 const ANIMAL = ['Milk and Milk Products', 'Egg and Egg Products', 'Poultry', 'Animal Meat'];
 const ratio = (row: CompositionRow) => Number(row.enerc) / tableRuleKj(row);

@@ -1,50 +1,12 @@
-import type { KitchenContainer, YieldSeen } from '@maul/contract/foods';
+import { kitchenOf, markFood, toContainer, toYield } from './store/kitchen.ts';
 import type { Router } from 'express';
-import { sql, type Selectable } from 'kysely';
-import type { ContainerTable, YieldSeenTable } from '../platform/db/schema.ts';
 import { putVersioned } from '../platform/db/versioned.ts';
 import { mount, type House } from '../platform/http/mount.ts';
-
-const toContainer = (row: Selectable<ContainerTable>): KitchenContainer => ({
-  id: row.id,
-  name: row.name,
-  grams: row.grams,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-
-const toYield = (row: Selectable<YieldSeenTable>): YieldSeen => ({
-  id: row.id,
-  foodId: row.food_id,
-  foodName: row.food_name,
-  method: row.method,
-  rawGrams: row.raw_grams,
-  cookedGrams: row.cooked_grams,
-  day: row.day,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
 
 /** What the kitchen remembers: containers, yields, and which foods are levers or in stock. */
 export const mountKitchen = (router: Router, house: House): void => {
   mount(router, house, 'kitchen', ({ params: { athleteId }, acting }) =>
-    acting(async (trx) => {
-      const containers = await trx
-        .selectFrom('container')
-        .selectAll()
-        .where('athlete_id', '=', athleteId)
-        .where('deleted_at', 'is', null)
-        .orderBy('name')
-        .execute();
-      const yields = await trx
-        .selectFrom('yield_seen')
-        .selectAll()
-        .where('athlete_id', '=', athleteId)
-        .where('deleted_at', 'is', null)
-        .orderBy('id')
-        .execute();
-      return { containers: containers.map(toContainer), yields: yields.map(toYield) };
-    }),
+    acting((trx) => kitchenOf(trx, athleteId)),
   );
   mount(router, house, 'putContainer', ({ params, body: { base, deleted, ...values }, acting }) =>
     acting((trx) => putVersioned(trx, 'container', params, base, deleted, values, toContainer)),
@@ -71,10 +33,7 @@ export const mountKitchen = (router: Router, house: House): void => {
   );
   mount(router, house, 'markFood', ({ params: { athleteId, foodId }, body, acting }) =>
     acting(async (trx) => {
-      await sql`insert into food_mark (athlete_id, food_id, lever, in_stock)
-        values (${athleteId}, ${foodId}, ${body.lever}, ${body.inStock})
-        on conflict (athlete_id, food_id) do update
-          set lever = excluded.lever, in_stock = excluded.in_stock, updated_at = now()`.execute(trx);
+      await markFood(trx, athleteId, foodId, body);
       return body;
     }),
   );

@@ -6,12 +6,12 @@ import type { FoodOwnTable } from '../platform/db/schema.ts';
 import { putVersioned } from '../platform/db/versioned.ts';
 import { mount, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, todayOf } from '../plan/index.ts';
-import { correctPast, foodVersions, undoCorrection } from './correct.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
+import { correctPast, foodVersions, undoCorrection } from './store/corrections.ts';
 import { asFood, ownFood } from './found.ts';
 import { mountKitchen } from './kitchen.ts';
-import { foodsToHand } from './toHand.ts';
-import { allOwnFoods, foodsByCode, marksOf, searchFoods } from './search.ts';
+import { foodsToHand } from './store/toHand.ts';
+import { allOwnFoods, foodsByCode, marksOf, searchFoods } from './store/search.ts';
 
 const toFood = (row: Selectable<FoodOwnTable>): Food => asFood(ownFood(row), undefined, false);
 

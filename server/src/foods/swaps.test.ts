@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { amountsOf, perGrams } from '@maul/core/nutrition';
 import { swapGrams, swapStep, type SwapBy } from '@maul/core/foods';
 import { join } from 'node:path';
-import { referenceFoods } from './load.ts';
+import { referenceFoods } from './store/load.ts';
 
 test('every pair of the food table: a swap keeps its lever macro within half a step', async () => {
   const foods = await referenceFoods(join(import.meta.dirname, '../../../data'));

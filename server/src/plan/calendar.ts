@@ -1,18 +1,15 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { addDays, type IsoDate } from '@maul/core/units';
 import { calendarEntries, type CalendarEntry, type Season } from '@maul/core/plan';
 import type { Profile } from '@maul/contract/people';
 import ical from 'ical-generator';
-import { sql } from 'kysely';
+import { athleteBehindFeed } from './store/feeds.ts';
 import type { AppDb, AppTransaction } from '../platform/db/connect.ts';
-import { seasonOn, todayOf } from './store.ts';
+import { seasonOn } from './store/seasons.ts';
+import { todayOf } from '../people/index.ts';
 
 /** Days of meals and training that a calendar reaches ahead and back. */
 const AHEAD = 84;
 const BACK = 7;
-
-export const newSecret = (): string => randomBytes(32).toString('base64url');
-export const hashSecret = (secret: string): Buffer => createHash('sha256').update(secret, 'utf8').digest();
 
 /** A moment on the wall clock as ical-generator takes it: a date whose own (server) clock shows it, written as floating. */
 const wallClock = (date: IsoDate, time: string, minutes = 0): Date => {
@@ -62,23 +59,9 @@ export const calendarOf = async (
 /** The calendar behind a private address; undefined when the address is not, or no more, one. */
 export const calendarOfFeed = (db: AppDb, secret: string): Promise<string | undefined> =>
   db.transaction().execute(async (trx) => {
-    await sql`select set_config('maul.feed', ${secret}, true)`.execute(trx);
-    const athlete = await trx
-      .selectFrom('athlete')
-      .select(['athlete_id', 'zone', 'day_turns_at', 'profile'])
-      .executeTakeFirst();
+    const athlete = await athleteBehindFeed(trx, secret);
     if (!athlete) return undefined;
     const today = todayOf({ zone: athlete.zone, dayTurnsAt: athlete.day_turns_at });
     const season = await seasonOn(trx, athlete.athlete_id, today);
     return calendarText('Maul', entriesOf(season, athlete.profile, today), new Date());
   });
-
-export const feedsOf = (trx: AppTransaction, athleteId: string) =>
-  trx
-    .selectFrom('calendar_feed')
-    .select(['id', 'created_at'])
-    .where('athlete_id', '=', athleteId)
-    .where('revoked_at', 'is', null)
-    .orderBy('created_at')
-    .execute()
-    .then((rows) => rows.map((r) => ({ id: r.id, createdAt: r.created_at, path: null })));

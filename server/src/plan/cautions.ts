@@ -1,3 +1,4 @@
+import { confirm, confirmationsOf, roleOf } from './store/confirmations.ts';
 import { addDays, type IsoDate } from '@maul/core/units';
 import {
   cautionPerson,
@@ -8,22 +9,15 @@ import {
   planCautions,
   withMeasured,
   type Caution,
-  type CautionId,
   type Confirmation,
   type DayTargets,
 } from '@maul/core/plan';
 import type { Athlete } from '@maul/contract/people';
-import { sql } from 'kysely';
-import { randomUUID } from 'node:crypto';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { completeIntake, mornings } from '../body/index.ts';
-import { basesAround, seasonOn } from './store.ts';
+import { completeIntake, mornings, basesAround } from '../body/index.ts';
+import { seasonOn } from './store/seasons.ts';
 import { timeline } from './timeline.ts';
-
-export type Role = 'coach' | 'athlete';
-export const roleOf = (athleteId: string, personId: string): Role =>
-  athleteId === personId ? 'athlete' : 'coach';
 
 /** Cautions on what was eaten and weighed in the last eight weeks. */
 export const measuredFor = async (
@@ -52,14 +46,6 @@ export const measuredFor = async (
     cautionPerson(athlete, basis, today),
   );
 };
-
-/** What was confirmed in the last 15 days: older confirmations have lapsed. */
-export const confirmationsOf = (trx: AppTransaction, athleteId: string): Promise<Confirmation[]> =>
-  sql<Confirmation>`
-    select caution_id as "cautionId", figure, by_role as by, at from caution_confirmation
-    where athlete_id = ${athleteId} and at > now() - interval '15 days' order by at`
-    .execute(trx)
-    .then((r) => r.rows);
 
 /** Cautions of planned days, and those of the log when the plan takes energy away. */
 export const cautionsOfPlan = async (
@@ -111,29 +97,6 @@ export const judge = (
     if (standing.state === 'waits') waitsFor ??= WAITS_FOR[standing.for];
   }
   return { held: waitsFor !== undefined, waitsFor: waitsFor ?? '' };
-};
-
-/** Writes down that this person has read hard cautions and stands by the plan; with an id, a single one, safe to repeat. */
-export const confirm = async (
-  trx: AppTransaction,
-  athleteId: string,
-  personId: string,
-  cautions: readonly { id: CautionId; figure: number | null }[],
-  id?: string,
-): Promise<void> => {
-  for (const caution of cautions)
-    await trx
-      .insertInto('caution_confirmation')
-      .values({
-        athlete_id: athleteId,
-        id: id ?? randomUUID(),
-        caution_id: caution.id,
-        figure: caution.figure,
-        person_id: personId,
-        by_role: roleOf(athleteId, personId),
-      })
-      .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
-      .execute();
 };
 
 /**

@@ -1,5 +1,7 @@
+export { CALENDAR_FEED_PATH, calendarFeed } from './calendarRoutes.ts';
 export { cautionsOfPlan } from './cautions.ts';
-export { acknowledgeOrder, signOrder } from './orders.ts';
-export { CALENDAR_FEED_PATH, calendarFeed, mountSeason } from './routes.ts';
-export { athleteOf, basesAround, ordersFor, pauseOn, seasonOn, todayOf } from './store.ts';
+export { mountPlan } from './routes.ts';
+export { ordersFor } from './store/orders.ts';
+export { seasonOn } from './store/seasons.ts';
 export { timeline } from './timeline.ts';
+export { ensureBasis } from './weekBasis.ts';

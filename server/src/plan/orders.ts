@@ -1,3 +1,4 @@
+import { acknowledged, addOrder, orderById, ordersFor } from './store/orders.ts';
 import { byMoment, targetsFrom, type Caution, type ChangeOrder, type DayTargets } from '@maul/core/plan';
 import { TARGET_WORDS } from '@maul/core/nutrition';
 import type { Athlete } from '@maul/contract/people';
@@ -5,8 +6,11 @@ import type { OrderRow, SignOrder } from '@maul/contract/plan';
 import type { z } from 'zod';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, basesAround, ordersFor, seasonOn, todayOf } from './store.ts';
-import { cautionsOfPlan, judgeAndConfirm, roleOf } from './cautions.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
+import { basesAround } from '../body/index.ts';
+import { seasonOn } from './store/seasons.ts';
+import { cautionsOfPlan, judgeAndConfirm } from './cautions.ts';
+import { roleOf } from './store/confirmations.ts';
 
 const NOTHING = 'Nothing was signed.';
 /** Days from its start over which an order is looked at. */
@@ -75,35 +79,16 @@ export const signOrder = async (
     );
   const cautions = await cautionsOf(trx, athlete, order, days);
   const { held } = await judgeAndConfirm(trx, athlete, personId, cautions, body.confirmed, NOTHING);
-  await trx
-    .insertInto('change_order')
-    .values({
-      athlete_id: athleteId,
-      id,
-      phase_id: body.phaseId,
-      from_date: order.from,
-      until_date: order.until,
-      day_types: body.dayTypes,
-      macro: body.macro,
-      change: JSON.stringify(body.change),
-      lever: body.lever,
-      held,
-      reason: body.reason,
-      confirmed: body.confirmed,
-      signed_by: personId,
-    })
-    .execute();
+  await addOrder(trx, athleteId, order, {
+    reason: body.reason,
+    confirmed: body.confirmed,
+    held,
+    signedBy: personId,
+  });
   // Who signs for themself has read it; only a second confirmation is still to come.
   if (personId === athleteId && !held) await acknowledged(trx, athleteId, id);
   return orderById(trx, athleteId, id);
 };
-
-const acknowledged = (trx: AppTransaction, athleteId: string, id: string): Promise<unknown> =>
-  trx
-    .insertInto('order_acknowledgement')
-    .values({ athlete_id: athleteId, order_id: id })
-    .onConflict((conflict) => conflict.columns(['athlete_id', 'order_id']).doNothing())
-    .execute();
 
 /** The athlete has read an order. With a hard caution this is their confirmation, and the order binds from today on. */
 export const acknowledgeOrder = async (
@@ -146,11 +131,4 @@ export const acknowledgeOrder = async (
   }
   await acknowledged(trx, athleteId, id);
   return orderById(trx, athleteId, id);
-};
-
-/** One order as it is kept; `not-found` for whoever may not see it. */
-export const orderById = async (trx: AppTransaction, athleteId: string, id: string): Promise<OrderRow> => {
-  const order = (await ordersFor(trx, athleteId, 'all')).find((o) => o.id === id);
-  if (!order) throw new ProblemError('not-found', 'There is no such order.');
-  return order;
 };

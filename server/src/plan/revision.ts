@@ -1,32 +1,33 @@
+import {
+  cautionsKept,
+  addRevision,
+  releaseRevision,
+  oneWriter,
+  revisionOn,
+  revisionsOf,
+  toRevision,
+  type SeasonRevision,
+} from './store/seasons.ts';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import {
   newlyImpossible,
   phasesInOrder,
   seasonProblems,
   targetsFrom,
-  type Caution,
   type ChangeOrder,
   type DayTargets,
   type Season,
 } from '@maul/core/plan';
 import type { BodyOf } from '@maul/contract/routes';
 import type { SeasonDocument } from '@maul/contract/plan';
-import { sql } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { ensureBasis } from '../body/index.ts';
-import { cautionsOfPlan, confirm, confirmationsOf, judge, judgeAndConfirm } from './cautions.ts';
-import {
-  athleteOf,
-  basesAround,
-  basesSince,
-  ordersFor,
-  revisionOn,
-  revisionsOf,
-  toRevision,
-  type SeasonRevision,
-  todayOf,
-} from './store.ts';
+import { ensureBasis } from './weekBasis.ts';
+import { cautionsOfPlan, judge, judgeAndConfirm } from './cautions.ts';
+import { confirm, confirmationsOf } from './store/confirmations.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
+import { basesAround, basesSince } from '../body/index.ts';
+import { ordersFor } from './store/orders.ts';
 
 /** How far ahead a season's cautions look, days. */
 const AHEAD = 400;
@@ -35,16 +36,6 @@ const BASES_BACK = 84;
 
 const newestPending = (revisions: readonly SeasonRevision[]): SeasonRevision | undefined =>
   revisions[0]?.pending ? revisions[0] : undefined;
-
-const cautionsKept = async (trx: AppTransaction, athleteId: string, id: string): Promise<Caution[]> => {
-  const row = await trx
-    .selectFrom('season_revision')
-    .select('cautions')
-    .where('athlete_id', '=', athleteId)
-    .where('id', '=', id)
-    .executeTakeFirst();
-  return row?.cautions ?? [];
-};
 
 /** Everything that the Season place is computed from. */
 export const seasonDocument = async (trx: AppTransaction, athleteId: string): Promise<SeasonDocument> => {
@@ -125,7 +116,7 @@ export const writeSeason = async (
   const athlete = await athleteOf(trx, athleteId);
   const today = todayOf(athlete);
   // One writer at a time for one athlete: the revision numbers stay in a row.
-  await sql`select pg_advisory_xact_lock(hashtextextended(${athleteId}, 4180))`.execute(trx);
+  await oneWriter(trx, athleteId);
   const revisions = await revisionsOf(trx, athleteId);
   if (revisions.some((r) => r.id === id)) return seasonDocument(trx, athleteId);
   const newest = revisions[0]?.number ?? 0;
@@ -157,20 +148,16 @@ export const writeSeason = async (
     body.confirmed,
     'Nothing was changed.',
   );
-  await trx
-    .insertInto('season_revision')
-    .values({
-      athlete_id: athleteId,
-      id,
-      revision: newest + 1,
-      effective_from: today,
-      document: JSON.stringify(body.season),
-      reason: body.reason === '' ? null : body.reason,
-      held,
-      cautions: JSON.stringify(cautions),
-      written_by: personId,
-    })
-    .execute();
+  await addRevision(trx, athleteId, {
+    id,
+    number: newest + 1,
+    from: today,
+    season: body.season,
+    reason: body.reason === '' ? null : body.reason,
+    held,
+    cautions,
+    writtenBy: personId,
+  });
   await ensureBasis(trx, athlete, today);
   return seasonDocument(trx, athleteId);
 };
@@ -203,11 +190,6 @@ export const confirmSeason = async (
   );
   await confirm(trx, athleteId, personId, hard);
   const judged = judge(hard, await confirmationsOf(trx, athleteId), athlete.hasCoach);
-  if (!judged.held)
-    await trx
-      .insertInto('season_release')
-      .values({ athlete_id: athleteId, revision_id: id, from_date: today })
-      .onConflict((conflict) => conflict.doNothing())
-      .execute();
+  if (!judged.held) await releaseRevision(trx, athleteId, id, today);
   return seasonDocument(trx, athleteId);
 };

@@ -1,38 +1,20 @@
-import { CALENDAR_FEED, CALENDAR_FILE } from '@maul/contract/routes';
-import { Id } from '@maul/contract/common';
+import { mountCalendar } from './calendarRoutes.ts';
+import { mountOrders } from './orderRoutes.ts';
 import { phaseOn } from '@maul/core/plan';
-import type { Request, Response, Router } from 'express';
-import { sql } from 'kysely';
-import { describeSession } from '../people/index.ts';
-import { acting } from '../platform/db/connect.ts';
-import { mount, tokenOf, type House } from '../platform/http/mount.ts';
+import type { Router } from 'express';
+import { describeSession, athleteOf, todayOf } from '../people/index.ts';
+import type { acting } from '../platform/db/connect.ts';
+import { mount, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { calendarOf, calendarOfFeed, feedsOf, hashSecret, newSecret } from './calendar.ts';
-import { confirm, confirmationsOf, measuredFor } from './cautions.ts';
+import { confirm, confirmationsOf } from './store/confirmations.ts';
+import { measuredFor } from './cautions.ts';
 import { confirmSeason, seasonDocument, writeSeason } from './revision.ts';
 import { changeAthlete, startAthlete } from './start.ts';
-import { athleteOf, basesAround, ordersFor, revisionOn, revisionsOf, todayOf, toRevision } from './store.ts';
+import { basesAround } from '../body/index.ts';
+import { ordersFor } from './store/orders.ts';
+import { revisionOn, revisionsOf, toRevision } from './store/seasons.ts';
 
-const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
-  res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
-  if (asFile) res.setHeader('Content-Disposition', 'attachment; filename="maul.ics"');
-  res.setHeader('Cache-Control', 'private, no-store');
-  res.send(text);
-};
-
-/** The private calendar address: no sign-in, only its secret. */
-export const calendarFeed =
-  (house: House) =>
-  async (req: Request<{ secret: string }>, res: Response): Promise<void> => {
-    const secret = req.params.secret;
-    const text = /^[A-Za-z0-9_-]{43}$/.test(secret) ? await calendarOfFeed(house.app, secret) : undefined;
-    if (text === undefined)
-      throw new ProblemError('not-found', 'There is no such calendar, or its address was revoked.');
-    sendCalendar(res, text, false);
-  };
-export const CALENDAR_FEED_PATH = CALENDAR_FEED;
-
-export const mountSeason = (router: Router, house: House): void => {
+export const mountPlan = (router: Router, house: House): void => {
   mount(router, house, 'start', async ({ params, body, acting: act, signed }) => {
     if (params.athleteId !== signed().personId)
       throw new ProblemError('not-allowed', 'You can set up only yourself.');
@@ -99,60 +81,6 @@ export const mountSeason = (router: Router, house: House): void => {
     return measured(params.athleteId, act);
   });
 
-  mount(router, house, 'calendarFeeds', ({ params, acting: act }) =>
-    act(async (trx) => ({ feeds: await feedsOf(trx, params.athleteId) })),
-  );
-
-  mount(router, house, 'makeCalendarFeed', ({ params, acting: act }) =>
-    act(async (trx) => {
-      const secret = newSecret();
-      const made = await trx
-        .insertInto('calendar_feed')
-        .values({
-          athlete_id: params.athleteId,
-          id: params.id,
-          token_hash: hashSecret(secret),
-          revoked_at: null,
-        })
-        .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
-        .returning('created_at')
-        .executeTakeFirst();
-      if (!made)
-        throw new ProblemError(
-          'id-taken',
-          'This address was made already, and its secret is shown only once. Revoke it and make a new one.',
-        );
-      return {
-        id: params.id,
-        createdAt: made.created_at,
-        path: CALENDAR_FEED.replace(':secret', secret),
-      };
-    }),
-  );
-
-  mount(router, house, 'endCalendarFeed', ({ params, acting: act }) =>
-    act(async (trx) => {
-      await trx
-        .updateTable('calendar_feed')
-        .set({ revoked_at: sql<string>`now()` })
-        .where('athlete_id', '=', params.athleteId)
-        .where('id', '=', params.id)
-        .where('revoked_at', 'is', null)
-        .execute();
-      return {};
-    }),
-  );
-
-  // Not JSON, so not of the contract's table: the same calendar for who is signed in.
-  router.get(CALENDAR_FILE, async (req, res) => {
-    const token = tokenOf(req);
-    if (token === '' || !(await house.findSession(token)))
-      throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
-    const athleteId = Id.safeParse(req.params.athleteId);
-    if (!athleteId.success) throw new ProblemError('not-found', 'There is no such athlete.');
-    const text = await acting(house.app, token, async (trx) =>
-      calendarOf(trx, await athleteOf(trx, athleteId.data)),
-    );
-    sendCalendar(res, text, true);
-  });
+  mountCalendar(router, house);
+  mountOrders(router, house);
 };

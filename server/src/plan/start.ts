@@ -1,3 +1,6 @@
+import { addAthlete, updateAthlete, athleteOf, todayOf } from '../people/index.ts';
+import { addRevision, firstRevision } from './store/seasons.ts';
+import { addWeighIn, everMeasured, statedBasis, writeBasis, basesAround } from '../body/index.ts';
 import { isDeepStrictEqual } from 'node:util';
 import { addDays, ageOn } from '@maul/core/units';
 import { phaseTemplate, targetsFrom, type Season } from '@maul/core/plan';
@@ -6,9 +9,8 @@ import type { Start } from '@maul/contract/plan';
 import type { z } from 'zod';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { ensureBasis, statedBasis, writeBasis } from '../body/index.ts';
+import { ensureBasis } from './weekBasis.ts';
 import { cautionsOfPlan } from './cautions.ts';
-import { athleteOf, basesAround, todayOf } from './store.ts';
 
 const checkAge = (
   birthDate: z.output<typeof Start>['birthDate'],
@@ -28,14 +30,9 @@ export const startAthlete = async (
   athleteId: string,
   body: z.output<typeof Start>,
 ): Promise<void> => {
-  const there = await trx
-    .selectFrom('season_revision')
-    .select('id')
-    .where('athlete_id', '=', athleteId)
-    .orderBy('revision')
-    .executeTakeFirst();
-  if (there) {
-    if (there.id === body.seasonId) return;
+  const there = await firstRevision(trx, athleteId);
+  if (there !== undefined) {
+    if (there === body.seasonId) return;
     throw new ProblemError('id-taken', 'You are set up already. Nothing was overwritten.');
   }
   const today = todayOf({ zone: body.zone, dayTurnsAt: 240 });
@@ -49,18 +46,7 @@ export const startAthlete = async (
       }),
     ],
   };
-  await trx
-    .insertInto('athlete')
-    .values({
-      athlete_id: athleteId,
-      sex: body.sex,
-      birth_date: body.birthDate,
-      height_cm: body.heightCm,
-      zone: body.zone,
-      federation_class: null,
-      profile: JSON.stringify(body.profile),
-    })
-    .execute();
+  await addAthlete(trx, athleteId, body);
   const basis = statedBasis(body, body.weightKg, body.carbBasis, today, body.basisId);
   await writeBasis(trx, athleteId, basis);
   const athlete = await athleteOf(trx, athleteId);
@@ -74,32 +60,16 @@ export const startAthlete = async (
       stop.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
       `${stop.sentence} ${stop.see} Begin in maintenance; a phase with a caution is planned in Season, where it can be confirmed. Nothing was kept.`,
     );
-  await trx
-    .insertInto('season_revision')
-    .values({
-      athlete_id: athleteId,
-      id: body.seasonId,
-      revision: 1,
-      effective_from: today,
-      document: JSON.stringify(season),
-      reason: null,
-      written_by: athleteId,
-    })
-    .execute();
-  await trx
-    .insertInto('weigh_in')
-    .values({ athlete_id: athleteId, id: body.weighInId, day: today, kg: body.weightKg, deleted_at: null })
-    .execute();
+  await addRevision(trx, athleteId, {
+    id: body.seasonId,
+    number: 1,
+    from: today,
+    season,
+    reason: null,
+    writtenBy: athleteId,
+  });
+  await addWeighIn(trx, athleteId, body.weighInId, today, body.weightKg);
 };
-
-const everMeasured = async (trx: AppTransaction, athleteId: string): Promise<boolean> =>
-  (await trx
-    .selectFrom('basis')
-    .select('id')
-    .where('athlete_id', '=', athleteId)
-    .where('expenditure_from', '=', 'balance')
-    .limit(1)
-    .executeTakeFirst()) !== undefined;
 
 /** Changes what an athlete has said; a body figure that differs writes a basis from today. */
 export const changeAthlete = async (
@@ -110,21 +80,7 @@ export const changeAthlete = async (
   const before = await athleteOf(trx, athleteId);
   const today = todayOf({ zone: body.zone, dayTurnsAt: body.dayTurnsAt });
   checkAge(body.birthDate, today);
-  const result = await trx
-    .updateTable('athlete')
-    .set((eb) => ({
-      sex: body.sex,
-      birth_date: body.birthDate,
-      height_cm: body.heightCm,
-      zone: body.zone,
-      day_turns_at: body.dayTurnsAt,
-      profile: JSON.stringify(body.profile),
-      version: eb('version', '+', 1),
-    }))
-    .where('athlete_id', '=', athleteId)
-    .where('version', '=', body.base)
-    .executeTakeFirst();
-  if (result.numUpdatedRows === 0n) {
+  if (!(await updateAthlete(trx, athleteId, body.base, body))) {
     const same = before.version === body.base + 1 && isDeepStrictEqual(before.profile, body.profile);
     if (same) return before;
     throw new ProblemError(

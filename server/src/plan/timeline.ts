@@ -1,7 +1,9 @@
 import { dayTargets, phaseOn, type DayTargets } from '@maul/core/plan';
 import { type IsoDate } from '@maul/core/units';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { basesSince, ordersFor, revisionOn, revisionsOf } from './store.ts';
+import { basesSince } from '../body/index.ts';
+import { ordersFor } from './store/orders.ts';
+import { revisionOn, revisionsOf } from './store/seasons.ts';
 
 /** The targets of past days, each by the season, basis and orders that were in force on it; read once, asked day by day. */
 export const timeline = async (

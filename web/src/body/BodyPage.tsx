@@ -17,7 +17,7 @@ import { Section } from './BodyFields.tsx';
 import { BodySection, FoodSection, HealthSection, RoutineSection } from './BodySections.tsx';
 import { fieldOf, numberOf, rawProfile, valuesOf, type BodyValues } from './bodyValues.ts';
 import { bodyOf, ExpenditureSection } from './Expenditure.tsx';
-import '../people/accounts.css';
+import '../ui/styles/accounts.css';
 
 const Form = ({
   document,

@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { bodyFigure, toKg } from '../ui/formats/units.ts';
 import { saveWeighIn } from '../data/edit.ts';
-import { fromDay } from '../diary/index.ts';
+import { fromDay } from '../data/fromDay.ts';
 
 /** The morning on the scale: one number, with the sentence that one morning decides nothing. */
 const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' | 'today' | 'weighIn'> }) => {

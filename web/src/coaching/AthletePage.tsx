@@ -7,7 +7,7 @@ import { sheetOf } from '../data/day.ts';
 import { useDay, useTargets } from '../data/session.ts';
 import { DayView } from '../diary/index.ts';
 import { OrderPanel } from '../plan/index.ts';
-import './review.css';
+import '../ui/styles/review.css';
 
 /** An athlete's day as the coach reads it: everything shown, notes written, orders signed. */
 export const AthletePage = () => {

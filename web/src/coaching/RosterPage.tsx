@@ -7,7 +7,7 @@ import { Fault } from '../ui/Fault.tsx';
 import { plural } from '../ui/formats/show.ts';
 import { call } from '../data/api.ts';
 import { useSession } from '../data/session.ts';
-import './review.css';
+import '../ui/styles/review.css';
 
 const percent = (value: number): string =>
   `${value < 0 ? '−' : value > 0 ? '+' : ''}${Math.abs(value).toFixed(2)}`;

@@ -2,7 +2,7 @@ import { ENOUGH_AVAILABILITY, EQUATION_IDS, EQUATIONS, LOW_AVAILABILITY } from '
 import { VERY_LOW } from '@maul/core/plan';
 import { Link } from 'react-router';
 import { whole } from '../ui/formats/show.ts';
-import './accounts.css';
+import '../ui/styles/accounts.css';
 
 const CAUTIONS = [
   ['Under 18', 'not kept', 'No deficit and no peak week.', 'common practice, no source'],

@@ -11,7 +11,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
 import { leave, queryClient, useSession } from '../data/session.ts';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
-import './accounts.css';
+import '../ui/styles/accounts.css';
 
 const Sharing = ({ session }: { session: Session }) => {
   const { person } = session;

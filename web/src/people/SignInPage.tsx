@@ -10,7 +10,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { z } from 'zod';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
-import './accounts.css';
+import '../ui/styles/accounts.css';
 
 const useSignIn = () => {
   const navigate = useNavigate();

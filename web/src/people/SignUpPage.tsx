@@ -12,7 +12,7 @@ import { Link, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
-import './accounts.css';
+import '../ui/styles/accounts.css';
 
 export const SignUpPage = () => {
   const navigate = useNavigate();

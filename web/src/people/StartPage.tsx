@@ -48,7 +48,7 @@ import {
   expenditureOf,
   ExpenditureSection,
 } from '../body/index.ts';
-import './accounts.css';
+import '../ui/styles/accounts.css';
 
 const FIRST_PHASES = [
   ['maintenance', 'Maintenance: stay where you are'],

@@ -1,6 +1,15 @@
 import { FILE_PIECE, IMPORT_FILE } from '@maul/contract/foods';
 import express, { type Router } from 'express';
-import { sql } from 'kysely';
+import {
+  addImport,
+  deleteImport,
+  changeImport,
+  importOf,
+  importsOf,
+  knownKeys,
+  rejectsOf,
+  toImport,
+} from './store.ts';
 import { z } from 'zod';
 import { acting } from '../../platform/db/connect.ts';
 import { mount, tokenOf, type House } from '../../platform/http/mount.ts';
@@ -8,9 +17,8 @@ import { ProblemError } from '../../platform/http/problems.ts';
 import { arrived, dropFile, filePath, writePiece } from './files.ts';
 import { FileFault } from './lines.ts';
 import { previewOf } from './preview.ts';
-import { isRunning, startImport, stopImport } from './run.ts';
+import { isRunning, runningImports, startImport, stopImport } from './run.ts';
 import { sourceFiles } from './source.ts';
-import { changeImport, importOf, importsOf, knownKeys, rejectsOf, toImport } from './store.ts';
 
 const Address = z.strictObject({ athleteId: z.uuid(), id: z.uuid() });
 const Piece = z.strictObject({ offset: z.coerce.number().int().min(0) });
@@ -18,9 +26,12 @@ const Piece = z.strictObject({ offset: z.coerce.number().int().min(0) });
 /** Files take room on the server's disk until they are imported: so many may wait. */
 const MOST_WAITING = 5;
 
-/** A running import whose server went away is a stopped one. */
-const honest = (row: Parameters<typeof toImport>[0]) =>
-  row.state === 'running' && !isRunning(row.id)
+/**
+ * The import as it stands. A row that says it runs, while nothing here runs it, was interrupted. Which imports ran is looked up
+ * before the row is read: one that ends in between is not an interrupted one.
+ */
+const asItStands = (row: Parameters<typeof toImport>[0], ranBefore: boolean) =>
+  row.state === 'running' && !ranBefore && !isRunning(row.id)
     ? toImport({
         ...row,
         state: 'stopped',
@@ -45,7 +56,11 @@ const plainFault = async <T>(work: () => Promise<T>): Promise<T> => {
 
 export const mountExchange = (router: Router, house: House): void => {
   mount(router, house, 'imports', ({ params, acting: as }) =>
-    as(async (trx) => ({ imports: (await importsOf(trx, params.athleteId)).map(honest) })),
+    as(async (trx) => {
+      const ran = runningImports();
+      const rows = await importsOf(trx, params.athleteId);
+      return { imports: rows.map((row) => asItStands(row, ran.has(row.id))) };
+    }),
   );
 
   mount(router, house, 'putImport', ({ params, body, acting: as, signed }) =>
@@ -59,13 +74,13 @@ export const mountExchange = (router: Router, house: House): void => {
           'too-large',
           `${MOST_WAITING} files wait already. Import one of them or take it away; nothing of this one was kept.`,
         );
-      await sql`insert into food_import (athlete_id, id, file_name, bytes)
-        values (${params.athleteId}, ${params.id}, ${body.fileName}, ${body.bytes})
-        on conflict (athlete_id, id) do nothing`.execute(trx);
+      await addImport(trx, params, body);
       const row = await importOf(trx, params);
       if (Number(row.bytes) !== body.bytes || row.file_name !== body.fileName)
-        throw new ProblemError('stale', 'This import was begun with another file.', { current: honest(row) });
-      return honest(row);
+        throw new ProblemError('stale', 'This import was begun with another file.', {
+          current: asItStands(row, false),
+        });
+      return asItStands(row, false);
     }),
   );
 
@@ -86,7 +101,7 @@ export const mountExchange = (router: Router, house: House): void => {
       const received = Number(found.received);
       if (offset > received)
         throw new ProblemError('stale', `The file has arrived up to byte ${received}: send on from there.`, {
-          current: honest(found),
+          current: asItStands(found, false),
         });
       if (offset + piece.length > Number(found.bytes))
         throw new ProblemError(
@@ -150,7 +165,7 @@ export const mountExchange = (router: Router, house: House): void => {
     own(params.athleteId, signed().personId);
     await as((trx) => importOf(trx, params));
     await stopImport(params.id);
-    return honest(await as((trx) => importOf(trx, params)));
+    return asItStands(await as((trx) => importOf(trx, params)), false);
   });
 
   mount(router, house, 'importRejects', ({ params, acting: as }) =>
@@ -161,13 +176,7 @@ export const mountExchange = (router: Router, house: House): void => {
     own(params.athleteId, signed().personId);
     const mine = (await as((trx) => importsOf(trx, params.athleteId))).some((i) => i.id === params.id);
     if (mine) await stopImport(params.id);
-    await as((trx) =>
-      trx
-        .deleteFrom('food_import')
-        .where('athlete_id', '=', params.athleteId)
-        .where('id', '=', params.id)
-        .execute(),
-    );
+    await as((trx) => deleteImport(trx, params));
     await dropFile(filePath(params.athleteId, params.id));
     return {};
   });

@@ -197,6 +197,8 @@ const clean = (text: string): string => text.replaceAll('\0', '');
 const jobs = new Map<string, { job: Job; over: Promise<void> }>();
 
 export const isRunning = (id: string): boolean => jobs.has(id);
+/** The ids of all imports that run here now. */
+export const runningImports = (): ReadonlySet<string> => new Set(jobs.keys());
 
 /** Starts an import in the background. */
 export const startImport = (deps: ImportDeps, run: RunningImport): void => {

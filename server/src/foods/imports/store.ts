@@ -84,3 +84,13 @@ export const knownKeys = async (trx: AppTransaction, id: string, keys: string[])
     select k as key from known_food_keys(${keys}::text[], ${id}::uuid) k`.execute(trx);
   return new Set(rows.map((r) => r.key));
 };
+
+/** Announces a file; the same announcement twice is one. */
+export const addImport = (trx: AppTransaction, key: Key, file: { fileName: string; bytes: number }) =>
+  sql`insert into food_import (athlete_id, id, file_name, bytes)
+    values (${key.athleteId}, ${key.id}, ${file.fileName}, ${file.bytes})
+    on conflict (athlete_id, id) do nothing`.execute(trx);
+
+/** Takes an import away with all its foods. */
+export const deleteImport = (trx: AppTransaction, key: Key) =>
+  trx.deleteFrom('food_import').where('athlete_id', '=', key.athleteId).where('id', '=', key.id).execute();

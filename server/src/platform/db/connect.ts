@@ -29,3 +29,10 @@ export const acting = <T>(db: AppDb, token: string, work: (trx: AppTransaction) 
     await sql`select set_config('maul.token', ${token}, true)`.execute(trx);
     return work(trx);
   });
+
+/** True while the database answers. */
+export const databaseAnswers = (db: AppDb): Promise<boolean> =>
+  sql`select 1`.execute(db).then(
+    () => true,
+    () => false,
+  );

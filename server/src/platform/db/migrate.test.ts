@@ -9,7 +9,7 @@ import { ensureDemo } from '../../demo/load.ts';
 import { openTestHouse, type TestHouse } from '../../testing/house.ts';
 import { ensureRoles, migrate, refuseForeignDatabase } from './migrate.ts';
 
-const DATA = join(import.meta.dirname, '../../../data');
+const DATA = join(import.meta.dirname, '../../../../data');
 let house: TestHouse;
 beforeAll(async () => {
   house = await openTestHouse();

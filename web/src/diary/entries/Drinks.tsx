@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import { offerUndo } from '../../data/undo.ts';
 import { saveEntry } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
-import { fromDay } from '../page/fromDay.ts';
+import { fromDay } from '../../data/fromDay.ts';
 import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './things.ts';
 
 const READ = {

@@ -11,7 +11,7 @@ import { addMeal, addPortion } from '../../data/edit.ts';
 import { asStep, takeStep } from '../../data/steps.ts';
 import { partsOf } from '../../data/log.ts';
 import { sentenceOf } from '../../data/api.ts';
-import '../../foods/foods.css';
+import '../../ui/styles/foods.css';
 import { swapFoodOf, useFoodsToHand, type HandFood } from './toHand.ts';
 
 /** What may still be fitted in, once protein, fibre and micronutrients are met. */

@@ -18,7 +18,7 @@ import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { CautionLine, standingText } from '../../plan/index.ts';
 import { plural } from '../../ui/formats/show.ts';
-import { fromDay } from './fromDay.ts';
+import { fromDay } from '../../data/fromDay.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { partsOf, useWeekLog, type Part } from '../../data/log.ts';
 import { queryClient, useSession } from '../../data/session.ts';

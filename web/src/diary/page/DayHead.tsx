@@ -8,7 +8,7 @@ import ChevronRight from '@mui/icons-material/ChevronRight';
 import { deviceZone } from '../../data/device.ts';
 import { longDate, weeksAndDays } from '../../ui/formats/show.ts';
 import type { Tool } from './DayMenu.tsx';
-import { fromDay } from './fromDay.ts';
+import { fromDay } from '../../data/fromDay.ts';
 import { UndoRedo } from './UndoRedo.tsx';
 
 const DayMenu = lazy(() => import('./DayMenu.tsx'));

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { saveNote } from '../../data/edit.ts';
 import { useSession } from '../../data/session.ts';
-import { fromDay } from './fromDay.ts';
+import { fromDay } from '../../data/fromDay.ts';
 
 /** The words beside a day or a meal, and a place to write more. */
 const PlainNotes = ({

@@ -5,7 +5,7 @@ import Undo from '@mui/icons-material/Undo';
 import { useCallback, useEffect, useState } from 'react';
 import { plural } from '../../ui/formats/show.ts';
 import { takeStep, useDaySteps } from '../../data/steps.ts';
-import { fromDay } from './fromDay.ts';
+import { fromDay } from '../../data/fromDay.ts';
 
 /** A place where Ctrl Z belongs to the text that is typed, or to a dialog. */
 const typing = (target: EventTarget | null): boolean =>

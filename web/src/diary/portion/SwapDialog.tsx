@@ -14,7 +14,7 @@ import { energyFigure, useUnits } from '../../ui/formats/units.ts';
 import { savePortion } from '../../data/edit.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { takeStep } from '../../data/steps.ts';
-import '../../foods/foods.css';
+import '../../ui/styles/foods.css';
 import { swapFoodOf, useFoodsToHand } from '../fit/toHand.ts';
 
 const BY: Readonly<Record<SwapBy, string>> = {

@@ -13,7 +13,7 @@ import { useUnits } from '../../ui/formats/units.ts';
 import { FoodLine } from '../../foods/index.ts';
 import { keepLine } from './keep.ts';
 import { intoMeal, ready, understand, type Understood } from './resolve.ts';
-import '../../foods/foods.css';
+import '../../ui/styles/foods.css';
 import './quick.css';
 
 const NO_ANSWERS = { foods: new Map<string, Food>(), amounts: new Map<string, string>() };

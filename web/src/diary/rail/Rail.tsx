@@ -4,7 +4,7 @@ import { matchMeals, mealWindows, type DayTargets, type MealWindow } from '@maul
 import { type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { fromDay } from '../page/fromDay.ts';
+import { fromDay } from '../../data/fromDay.ts';
 import { MealBlock, type MealBlockProps } from '../meal/MealBlock.tsx';
 import { windowText } from '../../ui/formats/show.ts';
 import { RailThing } from './RailThing.tsx';

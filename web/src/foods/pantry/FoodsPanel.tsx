@@ -16,7 +16,7 @@ import { useDeferredValue, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FoodForm } from '../label/FoodForm.tsx';
 import { FoodLine } from '../search/FoodSearch.tsx';
-import '../foods.css';
+import '../../ui/styles/foods.css';
 import { plural } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
 import { call, sentenceOf } from '../../data/api.ts';

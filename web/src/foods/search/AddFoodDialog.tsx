@@ -8,7 +8,7 @@ import { useKitchen } from '../../data/kitchen.ts';
 import { Amount, type Kept } from '../amount/Amount.tsx';
 import { FoodForm } from '../label/FoodForm.tsx';
 import { FoodSearch } from './FoodSearch.tsx';
-import '../foods.css';
+import '../../ui/styles/foods.css';
 
 /** A weighing that waits for its food: what the scale captured before it was named. */
 export interface GivenWeight {

@@ -4,7 +4,7 @@ import { dayTargets, mealWindows } from '@maul/core/plan';
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import { type IsoDate } from '@maul/core/units';
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Rule } from '../../ui/gauge/Rule.tsx';
 import { NUTRIENT_NAMES, shortDate, whole, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, useUnits } from '../../ui/formats/units.ts';

@@ -8,7 +8,7 @@ import { longDate } from '../../ui/formats/show.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useOwnDay, useSession } from '../../data/session.ts';
 import { OrderPanel } from './OrderPanel.tsx';
-import '../../coaching/review.css';
+import '../../ui/styles/review.css';
 
 const standing = (order: OrderRow): string => {
   if (order.heldUntil === null) return 'not in force: it waits for your confirmation';

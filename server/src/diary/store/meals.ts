@@ -1,9 +1,8 @@
-import type { MealRow, NoteRow, PortionRow } from '@maul/contract/diary';
-import type { WeighInRow } from '@maul/contract/body';
+import type { MealRow, PortionRow } from '@maul/contract/diary';
 import type { IsoDate } from '@maul/core/units';
-import { sql, type Selectable } from 'kysely';
-import type { AppTransaction } from '../platform/db/connect.ts';
-import type { MealTable, PortionTable, WeighInTable } from '../platform/db/schema.ts';
+import { type Selectable } from 'kysely';
+import type { AppTransaction } from '../../platform/db/connect.ts';
+import type { MealTable, PortionTable } from '../../platform/db/schema.ts';
 
 export const toMeal = (row: Selectable<MealTable>): MealRow => ({
   id: row.id,
@@ -29,14 +28,6 @@ export const toPortion = (row: Selectable<PortionTable>): PortionRow => ({
   spread: row.spread,
   guess: row.guess,
   reason: row.reason,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-
-export const toWeighIn = (row: Selectable<WeighInTable>): WeighInRow => ({
-  id: row.id,
-  day: row.day,
-  kg: row.kg,
   version: row.version,
   deleted: row.deleted_at !== null,
 });
@@ -70,23 +61,3 @@ export const portionsOf = async (
     .execute();
   return rows.map(toPortion);
 };
-
-export const notesOn = (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<NoteRow[]> =>
-  sql<NoteRow>`
-    select n.id, n.day, n.meal_id as "mealId", n.text, n.author_id as "authorId", p.name as "authorName",
-      n.created_at as "createdAt", n.version, false as deleted
-    from note n join known_people() p on p.id = n.author_id
-    where n.athlete_id = ${athleteId} and n.day = ${day} and n.deleted_at is null
-    order by n.created_at, n.id`
-    .execute(trx)
-    .then((r) => r.rows);
-
-export const weighInOn = (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<WeighInRow | null> =>
-  trx
-    .selectFrom('weigh_in')
-    .selectAll()
-    .where('athlete_id', '=', athleteId)
-    .where('day', '=', day)
-    .where('deleted_at', 'is', null)
-    .executeTakeFirst()
-    .then((row) => (row ? toWeighIn(row) : null));

@@ -2,9 +2,9 @@ import type { FoodVersions, PortionFood } from '@maul/contract/foods';
 import { afterCooking } from '@maul/core/foods';
 import { sql, type Selectable } from 'kysely';
 import type { z } from 'zod';
-import type { AppTransaction } from '../platform/db/connect.ts';
-import type { CorrectedPortion, FoodOwnTable } from '../platform/db/schema.ts';
-import { ProblemError } from '../platform/http/problems.ts';
+import type { AppTransaction } from '../../platform/db/connect.ts';
+import type { CorrectedPortion, FoodOwnTable } from '../../platform/db/schema.ts';
+import { ProblemError } from '../../platform/http/problems.ts';
 
 type Row = Selectable<FoodOwnTable>;
 interface Key {

@@ -1,7 +1,7 @@
 import type { Food } from '@maul/contract/foods';
 import { sql } from 'kysely';
-import type { AppTransaction } from '../platform/db/connect.ts';
-import { asFood, type Found } from './found.ts';
+import type { AppTransaction } from '../../platform/db/connect.ts';
+import { asFood, type Found } from '../found.ts';
 import { allOwnFoods, marksOf } from './search.ts';
 
 /** Own foods and the everyday ones, and whatever else was marked as a lever or in stock: what swaps, fits and treats choose from. */

@@ -1,8 +1,8 @@
 import type { Food } from '@maul/contract/foods';
 import { addDays, minutesOf, type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
-import type { AppTransaction } from '../platform/db/connect.ts';
-import { asFood, ownFood, type Found, type Mark } from './found.ts';
+import type { AppTransaction } from '../../platform/db/connect.ts';
+import { asFood, ownFood, type Found, type Mark } from '../found.ts';
 
 export const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
 

@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { sql } from 'kysely';
-import type { AccountsDb } from '../platform/db/connect.ts';
-import type { Signed } from '../platform/http/mount.ts';
+import type { AccountsDb } from '../../platform/db/connect.ts';
+import type { Signed } from '../../platform/http/mount.ts';
 
 export const SESSION_DAYS = 30;
 
@@ -79,4 +79,23 @@ export const demoPeople = (db: AccountsDb) =>
     .where('is_demo', '=', true)
     .orderBy('created_at')
     .orderBy('email')
+    .execute();
+
+/** A new account. */
+export const addPerson = (
+  db: AccountsDb,
+  person: { id: string; email: string; name: string; role: 'athlete' | 'coach' },
+  passwordHash: string,
+) =>
+  db
+    .insertInto('person')
+    .values({
+      id: person.id,
+      email: person.email,
+      name: person.name,
+      password_hash: passwordHash,
+      is_athlete: person.role === 'athlete',
+      is_coach: person.role === 'coach',
+      coach_code: person.role === 'coach' ? newCoachCode() : null,
+    })
     .execute();

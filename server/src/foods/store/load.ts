@@ -9,7 +9,7 @@ import {
   readPackages,
   type CompositionRow,
   type ReferenceFood,
-} from './reference.ts';
+} from '../reference.ts';
 
 interface Compositions {
   load: () => Promise<Map<string, CompositionRow>>;

@@ -1,0 +1,67 @@
+import type { Handover } from '@maul/contract/diary';
+import { sql, type Selectable } from 'kysely';
+import type { HandoverTable } from '../../platform/db/schema.ts';
+import type { AppTransaction } from '../../platform/db/connect.ts';
+
+export const toHandover = (row: Selectable<HandoverTable>): Handover => ({
+  id: row.id,
+  day: row.day,
+  food: row.food,
+  grams: row.grams,
+  method: row.method,
+  fromId: row.athlete_id,
+  fromName: row.from_name,
+  toId: row.to_id,
+  answer: row.answer,
+  at: row.created_at,
+});
+
+/** What was given to an athlete and is not answered yet. */
+export const offersTo = (trx: AppTransaction, athleteId: string): Promise<Handover[]> =>
+  trx
+    .selectFrom('handover')
+    .selectAll()
+    .where('to_id', '=', athleteId)
+    .where('answer', 'is', null)
+    .orderBy('created_at')
+    .execute()
+    .then((rows) => rows.map(toHandover));
+
+/** A handover by its id, whoever gave it. */
+export const handoverOf = (trx: AppTransaction, id: string) =>
+  trx.selectFrom('handover').selectAll().where('id', '=', id).executeTakeFirst();
+
+/** Gives part of a dish to another athlete. */
+export const addHandover = (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  fromName: string,
+  given: Pick<Handover, 'toId' | 'day' | 'food' | 'grams' | 'method'>,
+) =>
+  trx
+    .insertInto('handover')
+    .values({
+      athlete_id: athleteId,
+      id,
+      to_id: given.toId,
+      from_name: fromName,
+      day: given.day,
+      food: JSON.stringify(given.food),
+      grams: given.grams,
+      method: given.method,
+      answer: null,
+      answered_at: null,
+    })
+    .returningAll()
+    .executeTakeFirstOrThrow();
+
+/** The receiver's answer; the first one stays. */
+export const answerHandover = (trx: AppTransaction, id: string, toId: string, answer: 'taken' | 'left') =>
+  trx
+    .updateTable('handover')
+    .set({ answer, answered_at: sql<string>`now()` })
+    .where('id', '=', id)
+    .where('to_id', '=', toId)
+    .where('answer', 'is', null)
+    .execute();

@@ -1,0 +1,84 @@
+import type { Grant } from '@maul/contract/people';
+import { sql } from 'kysely';
+import type { z } from 'zod';
+import type { AppTransaction } from '../../platform/db/connect.ts';
+
+type GrantRow = z.infer<typeof Grant>;
+
+/** The name of a person whom the acting person may know; empty when they may not. */
+export const nameOf = async (trx: AppTransaction, personId: string): Promise<string> => {
+  const { rows } = await sql<{
+    name: string;
+  }>`select name from known_people() where id = ${personId}`.execute(trx);
+  return rows[0]?.name ?? '';
+};
+
+/** Every live grant that the acting person gave or holds, the oldest first. */
+export const liveGrants = async (trx: AppTransaction): Promise<GrantRow[]> => {
+  const { rows } = await sql<GrantRow>`
+    select g.id, g.athlete_id as "athleteId", a.name as "athleteName", g.coach_id as "coachId", c.name as "coachName",
+      g.from_at as "from"
+    from coach_grant g join known_people() a on a.id = g.athlete_id join known_people() c on c.id = g.coach_id
+    where g.ended_at is null order by g.from_at`.execute(trx);
+  return rows;
+};
+
+/** The coach with a code; undefined when nobody has it. */
+export const coachByCode = async (trx: AppTransaction, code: string) =>
+  (await sql<{ id: string; name: string }>`select * from coach_by_code(${code})`.execute(trx)).rows[0];
+
+/** The athlete with a table code, to eat with; undefined when nobody has it. */
+export const eaterByCode = async (trx: AppTransaction, code: string) =>
+  (await sql<{ id: string; name: string }>`select id, name from eater_by_code(${code})`.execute(trx)).rows[0];
+
+/** Shares with a coach. A grant that is live already is answered as it is. */
+export const shareWith = async (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  coach: { id: string; name: string },
+): Promise<GrantRow> => {
+  const live = await trx
+    .selectFrom('coach_grant')
+    .select(['id', 'from_at'])
+    .where('athlete_id', '=', athleteId)
+    .where('coach_id', '=', coach.id)
+    .where('ended_at', 'is', null)
+    .executeTakeFirst();
+  const grant =
+    live ??
+    (await trx
+      .insertInto('coach_grant')
+      .values({ athlete_id: athleteId, id, coach_id: coach.id, ended_at: null })
+      .returning(['id', 'from_at'])
+      .executeTakeFirstOrThrow());
+  return {
+    id: grant.id,
+    athleteId,
+    athleteName: await nameOf(trx, athleteId),
+    coachId: coach.id,
+    coachName: coach.name,
+    from: grant.from_at,
+  };
+};
+
+/** Ends a grant at once; one that has ended stays ended when it was. */
+export const endShare = (trx: AppTransaction, athleteId: string, id: string) =>
+  trx
+    .updateTable('coach_grant')
+    .set({ ended_at: sql<string>`now()` })
+    .where('athlete_id', '=', athleteId)
+    .where('id', '=', id)
+    .where('ended_at', 'is', null)
+    .execute();
+
+/** Whom a coach may see: every athlete with a live grant who is set up. */
+export const athletesOfCoach = (trx: AppTransaction, coachId: string): Promise<string[]> =>
+  trx
+    .selectFrom('coach_grant as g')
+    .innerJoin('athlete as a', 'a.athlete_id', 'g.athlete_id')
+    .select('g.athlete_id')
+    .where('g.coach_id', '=', coachId)
+    .where('g.ended_at', 'is', null)
+    .execute()
+    .then((rows) => rows.map((r) => r.athlete_id));
