@@ -52,10 +52,12 @@ const apt = (packages, say) => {
 };
 
 /** Sees to the Debian packages: root installs what is missing, anybody else is told what to ask for. */
-export const ensurePackages = ({ chromium = false, say = console.log } = {}) => {
+export const ensurePackages = ({ chromium = false, tests = false, say = console.log } = {}) => {
   const missing = [];
   if (!postgresBin()) missing.push('postgresql-15');
   if (chromium && !chromiumPath()) missing.push('chromium', 'fonts-liberation');
+  // Tests read PDFs back.
+  if (tests && !existsSync('/usr/bin/pdftotext')) missing.push('poppler-utils');
   if (missing.length === 0) return;
   if (!isRoot())
     throw new Plain(

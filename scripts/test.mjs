@@ -41,7 +41,7 @@ const count = (good, bad) => {
 const scratch = mkdtempSync(join(tmpdir(), 'maul-run-'));
 chmodSync(scratch, 0o755);
 try {
-  ensurePackages({ chromium: true });
+  ensurePackages({ chromium: true, tests: true });
   ensureModules();
 
   // Side by side, each with its words in one piece.

@@ -1,4 +1,3 @@
-import type { SheetPortion } from '@maul/core/diary';
 import { z } from 'zod';
 import { Base, Day, Id, Moment, Name, Nutrients, PortionGrams, Time, Version, Zone } from '../common.ts';
 import { MethodName, PortionFood } from '../foods/index.ts';
@@ -112,19 +111,10 @@ export const HandoverAnswer = z.strictObject({ answer: z.enum(['taken', 'left'])
 export const Eater = z.strictObject({ personId: Id, name: z.string() });
 export const EaterQuery = z.strictObject({ code: z.string().trim().min(4).max(20) });
 
-/** Counted supplements of a day as portions beside its meals, for the day sheet: one dose is 100 g of what it holds. */
-export const countedBeside = (entries: readonly DayEntryRow[]): SheetPortion[] =>
-  entries.flatMap(({ id, thing }) =>
-    thing.kind === 'supplement' && thing.counted
-      ? [
-          {
-            id,
-            food: { id: thing.supplementId, name: thing.name, state: 'as sold', per100g: thing.nutrients },
-            plannedGrams: 100,
-            grams: thing.done ? 100 : null,
-            method: thing.done ? ('label' as const) : null,
-            division: null,
-          },
-        ]
-      : [],
+/** The water of a day, drunk and planned. */
+export const waterEntries = (
+  entries: readonly DayEntryRow[],
+): { id: string; time: string; millilitres: number }[] =>
+  entries.flatMap(({ id, time, thing }) =>
+    thing.kind === 'water' ? [{ id, time, millilitres: thing.millilitres }] : [],
   );

@@ -1,13 +1,13 @@
 export { DayDocument, type MealRow, type NoteRow, type PortionRow, PutPortion, Trail } from './day.ts';
 export {
   CERTIFIED,
-  countedBeside,
   type DayEntryRow,
   DayThing,
   Handover,
   MealSlot,
   type StandingRow,
   StandingThing,
+  waterEntries,
 } from './entries.ts';
 export { Log } from './log.ts';
 export { diaryRoutes } from './routes.ts';

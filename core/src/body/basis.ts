@@ -36,3 +36,7 @@ export const basisOn = (bases: readonly Basis[], date: IsoDate): Basis | undefin
   }
   return found ?? first;
 };
+
+/** The carbohydrate that an athlete counts on a date: that of the basis in force, total where there is none yet. */
+export const carbBasisOn = (bases: readonly Basis[], date: IsoDate): CarbBasis =>
+  basisOn(bases, date)?.carbBasis ?? 'total';

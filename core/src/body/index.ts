@@ -1,4 +1,11 @@
-export { type Basis, basisOn, CORE_VERSION, EXPENDITURE_SOURCES, type ExpenditureSource } from './basis.ts';
+export {
+  type Basis,
+  basisOn,
+  carbBasisOn,
+  CORE_VERSION,
+  EXPENDITURE_SOURCES,
+  type ExpenditureSource,
+} from './basis.ts';
 export { energyAvailability, ENOUGH_AVAILABILITY, LOW_AVAILABILITY } from './energyAvailability.ts';
 export {
   EQUATION_IDS,

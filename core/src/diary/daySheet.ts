@@ -103,6 +103,8 @@ export interface NutrientLine {
 export interface DaySheet {
   nutrients: Record<TargetKey, NutrientLine>;
   meals: MealLine[];
+  /** What counts without standing in a meal: supplements. */
+  supplements: PortionLine[];
   /** Part of the eaten energy that came off a scale, 0 to 1; undefined on a day with none. */
   weighedShare: number | undefined;
 }
@@ -247,16 +249,15 @@ export const daySheet = (input: {
     (a, b) => minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) || a.id.localeCompare(b.id),
   );
   const mealLines = inOrder.map((meal, i) => mealLine(meal, i + 1, carbBasis, live));
-  const lines = [
-    ...mealLines.flatMap((meal) => meal.lines),
-    ...beside.map((p) => portionLine(p, p.grams !== null, carbBasis)),
-  ];
+  const supplements = beside.map((p) => portionLine(p, p.grams !== null, carbBasis));
+  const lines = [...mealLines.flatMap((meal) => meal.lines), ...supplements];
   const nutrients = {} as Record<TargetKey, NutrientLine>;
   for (const key of TARGET_KEYS) nutrients[key] = nutrientLine(key, lines, windows?.[key] ?? null);
   const measured = lines.filter((l) => l.state !== 'planned');
   return {
     nutrients,
     meals: mealLines,
+    supplements,
     weighedShare: weighedShare(
       measured.map((l) => ({ kcal: l.amounts.ENERC ?? 0, method: l.portion.method ?? 'eye' })),
     ),

@@ -1,3 +1,4 @@
+export { assembleDay, countedSupplements, type DayInputs } from './assembleDay.ts';
 export {
   daySheet,
   type DaySheet,
@@ -25,6 +26,7 @@ export {
   substanceCaution,
   waterPlanBarred,
 } from './drink/cautions.ts';
+export { plannedWaterBarred } from './drink/plannedWater.ts';
 export {
   copyDay,
   copyMeal,

@@ -1,5 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import { daySheet, type SheetMeal, type SheetPortion } from './daySheet.ts';
+import { testBasis } from '../testing.ts';
+import { isoDate } from '../units/index.ts';
+import type { DayInputs } from './assembleDay.ts';
 import { dayPaper, paperText, type PaperInput } from './paper.ts';
 import { guessedDay } from './guess.ts';
 
@@ -39,11 +42,17 @@ const windows = {
   FAT: window(20, 35),
   FIBTG: null,
 };
+const inputsOf = (all: readonly SheetMeal[], entries: DayInputs['entries'] = []): DayInputs => ({
+  date: isoDate('2026-11-25'),
+  meals: all,
+  portions: all.flatMap((meal) => meal.portions.map((p) => ({ ...p, mealId: meal.id }))),
+  entries,
+  windows,
+  bases: [testBasis({ carbBasis: 'available' })],
+});
 const input: PaperInput = {
   kind: 'plan',
-  meals,
-  windows,
-  carbBasis: 'available',
+  day: inputsOf(meals),
   units: { food: 'g', energy: 'kcal' },
   showEnergy: true,
 };
@@ -69,11 +78,30 @@ describe('a day on paper', () => {
         portions: [portion('p', 'Stew', 120), portion('s', 'Soup', 100, { food: bare })],
       },
     ];
-    const paper = dayPaper({ ...input, meals: withBare, kind: 'log', units: { food: 'oz', energy: 'kJ' } });
+    const paper = dayPaper({
+      ...input,
+      day: inputsOf(withBare),
+      kind: 'log',
+      units: { food: 'oz', energy: 'kJ' },
+    });
     expect(paper.meals[0]?.rows[0]?.amount).toBe('4.23 oz');
     expect(paper.meals[0]?.rows[1]?.figures).toEqual(['209', '?', '?', '?']);
     expect(paper.total[1]).toBe('>24.0');
     expect(dayPaper({ ...input, showEnergy: false }).total[0]).toBe('');
+  });
+  test('counted supplements are part of the totals and stand under the meals: planned ones on the plan, taken ones on the log', () => {
+    const shake = { kind: 'supplement' as const, supplementId: 's', name: 'Shake', counted: true };
+    const nutrients = { PROCNT: 25, CHOAVLDF: 3, FAT: 1, FIBTG: 0 };
+    const entries = [
+      { id: 'x', thing: { ...shake, done: true, nutrients } },
+      { id: 'y', thing: { ...shake, name: 'Night shake', done: false, nutrients } },
+    ];
+    const plan = dayPaper({ ...input, day: inputsOf(meals, entries) });
+    expect(plan.total).toEqual(['1067', '150.0', '56.0', '27.0'].map((t) => (t === '1067' ? '1,067' : t)));
+    expect(plan.supplements.map((r) => r.name)).toEqual(['Shake', 'Night shake']);
+    const log = dayPaper({ ...input, day: inputsOf(meals, entries), kind: 'log' });
+    expect(log.total).toEqual(['319', '49.0', '15.0', '7.0']);
+    expect(paperText([], log)).toContain('Supplements\n   Shake: 121 kcal, P 25.0, C 3.0, F 1.0');
   });
   test('as text, to be sent', () => {
     expect(paperText(['Wednesday'], dayPaper(input)).split('\n')).toEqual([

@@ -1,13 +1,7 @@
-import {
-  type CarbBasis,
-  TARGET_KEYS,
-  TARGET_WORDS,
-  type TargetKey,
-  type Amounts,
-} from '../nutrition/index.ts';
-import { type Windows } from '../plan/index.ts';
+import { TARGET_KEYS, TARGET_WORDS, type TargetKey, type Amounts } from '../nutrition/index.ts';
 import { fromGrams, grams as asGrams, kcal, kjFromKcal } from '../units/index.ts';
-import { daySheet, type SheetMeal } from './daySheet.ts';
+import type { PortionLine } from './daySheet.ts';
+import { assembleDay, type DayInputs } from './assembleDay.ts';
 
 /** Units that a person reads. */
 export interface PaperUnits {
@@ -37,15 +31,15 @@ export interface DayPaper {
   columns: [string, string, string, string];
   targets: { name: string; value: string; window: string }[];
   meals: PaperMeal[];
+  /** Counted supplements: they are part of the totals and stand in no meal. */
+  supplements: PaperRow[];
   total: [string, string, string, string];
 }
 
 export interface PaperInput {
   kind: 'plan' | 'log';
-  meals: readonly SheetMeal[];
-  windows: Windows | null;
-  carbBasis: CarbBasis;
-  turnsAt?: number;
+  /** The rows of the day, as everybody else has them. */
+  day: DayInputs;
   units: PaperUnits;
   /** False where energy is not to be shown. */
   showEnergy: boolean;
@@ -62,27 +56,32 @@ const METHOD: Readonly<Record<string, string>> = {
   out: 'eaten out',
 };
 
-/** The plan of a day: what was planned of each portion, or what was measured where nothing was. The log: what was measured alone. */
-const ofKind = (meals: readonly SheetMeal[], kind: 'plan' | 'log'): SheetMeal[] =>
-  meals.flatMap((meal) => {
-    const portions = meal.portions.flatMap((p) => {
-      if (kind === 'log') return p.grams === null ? [] : [p];
-      return [{ ...p, plannedGrams: p.plannedGrams ?? p.grams, grams: null, method: null }];
-    });
-    return portions.length === 0 ? [] : [{ ...meal, portions }];
+/**
+ * The plan of a day: what was planned of each portion, or what was measured where nothing was; supplements as planned. The log:
+ * what was measured and taken alone. Meals without a portion left are not on the page.
+ */
+const ofKind = (day: DayInputs, kind: 'plan' | 'log'): DayInputs => {
+  const portions =
+    kind === 'log'
+      ? day.portions.filter((p) => p.grams !== null)
+      : day.portions.map((p) => ({
+          ...p,
+          plannedGrams: p.plannedGrams ?? p.grams,
+          grams: null,
+          method: null,
+        }));
+  const entries = day.entries.flatMap((entry) => {
+    if (entry.thing.kind !== 'supplement') return [entry];
+    if (kind === 'log') return entry.thing.done ? [entry] : [];
+    return [{ ...entry, thing: { ...entry.thing, done: false } }];
   });
+  const filled = new Set(portions.map((p) => p.mealId));
+  return { ...day, portions, entries, meals: day.meals.filter((m) => filled.has(m.id)) };
+};
 
 /** Lays out a day's plan or log for paper, in the units that are read. Throws RangeError for a meal at an impossible time. */
-export const dayPaper = ({
-  kind,
-  meals,
-  windows,
-  carbBasis,
-  turnsAt,
-  units,
-  showEnergy,
-}: PaperInput): DayPaper => {
-  const sheet = daySheet({ meals: ofKind(meals, kind), windows, carbBasis, turnsAt });
+export const dayPaper = ({ kind, day, units, showEnergy }: PaperInput): DayPaper => {
+  const sheet = assembleDay(ofKind(day, kind));
   const energy = (value: number): string =>
     showEnergy
       ? Math.round(units.energy === 'kcal' ? value : kjFromKcal(kcal(value))).toLocaleString('en-GB')
@@ -103,6 +102,16 @@ export const dayPaper = ({
     if (high === Infinity) return `at least ${one(low)}`;
     return low === 0 ? `at most ${one(high)}` : `${one(low)}–${one(high)}`;
   };
+  const rowOf = (line: PortionLine): PaperRow => {
+    const { food, guess, method } = line.portion;
+    const range = guess ? ` (${amount(guess.low)} to ${amount(guess.high)})` : '';
+    return {
+      name: food.state === 'as sold' ? food.name : `${food.name}, ${food.state}`,
+      amount: `${amount(line.grams)}${range}`,
+      method: kind === 'plan' ? '' : (METHOD[method ?? ''] ?? ''),
+      figures: figures(line.amounts),
+    };
+  };
   return {
     kind,
     columns: [showEnergy ? units.energy : '', 'P', 'C', 'F'],
@@ -118,18 +127,10 @@ export const dayPaper = ({
     meals: sheet.meals.map((meal) => ({
       number: meal.number,
       time: meal.time,
-      rows: meal.lines.map((line) => {
-        const { food, guess, method } = line.portion;
-        const range = guess ? ` (${amount(guess.low)} to ${amount(guess.high)})` : '';
-        return {
-          name: food.state === 'as sold' ? food.name : `${food.name}, ${food.state}`,
-          amount: `${amount(line.grams)}${range}`,
-          method: kind === 'plan' ? '' : (METHOD[method ?? ''] ?? ''),
-          figures: figures(line.amounts),
-        };
-      }),
+      rows: meal.lines.map(rowOf),
       figures: figures(meal.totals, meal.atLeast),
     })),
+    supplements: sheet.supplements.map((line) => ({ ...rowOf(line), amount: '', method: '' })),
     total: KEYS.map((key) =>
       show(key, sheet.nutrients[key].lands, sheet.nutrients[key].atLeast),
     ) as PaperRow['figures'],
@@ -155,6 +156,9 @@ export const paperText = (
       `${meal.number}  ${meal.time}  ${figures(meal.figures)}`,
       ...meal.rows.map((r) => `   ${r.amount} ${r.name}${r.method === '' ? '' : `, ${r.method}`}`),
     ]),
+    ...(paper.supplements.length === 0
+      ? []
+      : ['', 'Supplements', ...paper.supplements.map((r) => `   ${r.name}: ${figures(r.figures)}`)]),
     '',
     `${paper.kind === 'plan' ? 'Planned' : 'Eaten'}: ${figures(paper.total)}`,
     ...more,

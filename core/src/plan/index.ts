@@ -12,6 +12,14 @@ export {
   NO_STATEMENTS,
 } from './cautions/types.ts';
 export { byMoment, type ChangeOrder } from './orders/order.ts';
+export {
+  daysAhead,
+  type OrderReview,
+  type PlanInForce,
+  reviewDays,
+  reviewOrder,
+  reviewSeason,
+} from './review.ts';
 export { calendarEntries, type CalendarEntry } from './season/calendar.ts';
 export { type DayType, dayTypeFrom, READY_DAY_TYPES, typeDays } from './season/dayTypes.ts';
 export {

@@ -1,44 +1,42 @@
+import { Athlete } from '@maul/contract/people';
+import { assembleDay } from '@maul/core/diary';
+import { entriesOn, mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
 import { athletesOfCoach, athleteOf, todayOf } from '../people/index.ts';
 import { mornings } from '../body/index.ts';
 import { words } from './store.ts';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { coachNeed } from '@maul/core/coaching';
 import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
-import { daySheet, type SheetMeal } from '@maul/core/diary';
 import { weekMean, weekRate } from '@maul/core/body';
-import type { MealRow, PortionRow } from '@maul/contract/diary';
 import type { RosterRow } from '@maul/contract/coaching';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
 import { seasonOn, timeline } from '../plan/index.ts';
 
-/** Meals of the contract with their portions, as the day sheet takes them. */
-const sheetMeals = (meals: MealRow[], portions: PortionRow[]): SheetMeal[] =>
-  meals.map((meal) => ({ ...meal, portions: portions.filter((p) => p.mealId === meal.id) }));
-
 /** The last seven days that are over: how many landed in their energy window, of how many with a log. */
-const landing = async (trx: AppTransaction, athleteId: string, today: IsoDate) => {
-  const meals = await mealsOn(trx, athleteId, addDays(today, -7), addDays(today, -1));
+const landing = async (trx: AppTransaction, athlete: Athlete, today: IsoDate) => {
+  const meals = await mealsOn(trx, athlete.id, addDays(today, -7), addDays(today, -1));
   const portions = await portionsOf(
     trx,
-    athleteId,
+    athlete.id,
     meals.map((m) => m.id),
   );
+  const entries = await entriesOn(trx, athlete.id, addDays(today, -7), addDays(today, -1));
   let landed = 0;
   let logged = 0;
   let kcal = 0;
   let weighed = 0;
-  const targetsOn = await timeline(trx, athleteId, addDays(today, -7));
+  const { targetsOn, bases } = await timeline(trx, athlete.id, addDays(today, -7));
   for (let i = 1; i <= 7; i += 1) {
     const date = addDays(today, -i);
-    const targets = targetsOn(date);
-    const sheet = daySheet({
-      meals: sheetMeals(
-        meals.filter((m) => m.day === date),
-        portions,
-      ),
-      windows: targets?.windows ?? null,
-      carbBasis: targets?.basis.carbBasis ?? 'total',
+    const own = meals.filter((m) => m.day === date);
+    const sheet = assembleDay({
+      date,
+      meals: own,
+      portions: portions.filter((p) => own.some((m) => m.id === p.mealId)),
+      entries: entries.filter((e) => e.day === date),
+      windows: targetsOn(date)?.windows ?? null,
+      bases,
+      turnsAt: athlete.dayTurnsAt,
     });
     const energy = sheet.nutrients.ENERC;
     if (energy.eaten === 0) continue;
@@ -58,7 +56,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
   const show = countdown(season, today);
   const weighIns = await mornings(trx, athleteId, addDays(today, -14), today);
   const rate = weekRate(weighIns, today);
-  const { landed, logged, weighedShare } = await landing(trx, athleteId, today);
+  const { landed, logged, weighedShare } = await landing(trx, athlete, today);
   const { waiting, last, open } = await words(trx, athleteId, coachId);
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
   const paused = await pauseOn(trx, athleteId, today);

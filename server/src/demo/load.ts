@@ -1,8 +1,9 @@
+import { measuredFor } from '../plan/index.ts';
+import { reviewDays, targetsFrom } from '@maul/core/plan';
 import { randomUUID } from 'node:crypto';
 import { addDays, isoDate, type IsoDate } from '@maul/core/units';
 import { CORE_VERSION } from '@maul/core/body';
 import { seededRandom } from '@maul/core/random';
-import { targetsFrom } from '@maul/core/plan';
 import { sql, type Kysely } from 'kysely';
 import {
   DEMO_PASSWORD,
@@ -14,7 +15,7 @@ import {
 } from '../people/index.ts';
 import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../platform/db/connect.ts';
 import { referenceFoods } from '../foods/index.ts';
-import { cautionsOfPlan } from '../plan/index.ts';
+
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
@@ -305,7 +306,7 @@ const writeConfirmations = async (
   const athlete = await athleteOf(trx, made.athleteId);
   const today = todayOf(athlete);
   const days = targetsFrom(made.season, made.bases, made.orders, today, 400).filter((d) => d !== undefined);
-  for (const caution of await cautionsOfPlan(trx, athlete, days, today, false))
+  for (const caution of reviewDays(days, athlete, await measuredFor(trx, athlete, today), false))
     if (caution.level === 'hard')
       await trx
         .insertInto('caution_confirmation')

@@ -1,9 +1,8 @@
+import { waterEntries, type DayThing } from '@maul/contract/diary';
+import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
 import { entriesOn, standingOf, toEntry, toStanding } from './store/entries.ts';
 import type { Athlete } from '@maul/contract/people';
-import type { DayThing } from '@maul/contract/diary';
-import { minutesIntoDay, type IsoDate } from '@maul/core/units';
-import { perGrams, sumNutrients } from '@maul/core/nutrition';
-import { substanceCaution, waterPlanBarred, type Drink } from '@maul/core/diary';
+import { type IsoDate } from '@maul/core/units';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { putVersioned } from '../platform/db/versioned.ts';
@@ -26,38 +25,25 @@ const barred = async (
 ): Promise<void> => {
   if (thing.kind === 'supplement' && !thing.done) refuseSubstance(thing.name);
   if (thing.kind !== 'water' || thing.done) return;
-  const others = (await entriesOn(trx, athlete.id, day)).filter((e) => e.id !== id);
-  const at = (hhmm: string): number => minutesIntoDay(hhmm, athlete.dayTurnsAt);
-  const drinks: Drink[] = [
-    ...others.flatMap((e) =>
-      e.thing.kind === 'water' ? [{ millilitres: e.thing.millilitres, minutes: at(e.time) }] : [],
-    ),
-    { millilitres: thing.millilitres, minutes: at(time) },
-  ];
   const weightKg = (await basesAround(trx, athlete.id, day)).at(-1)?.weightKg;
   if (weightKg === undefined) return;
-  const caution = waterPlanBarred(drinks, weightKg, await sodiumOn(trx, athlete.id, day));
+  const entries = await entriesOn(trx, athlete.id, day);
+  const meals = await mealsOn(trx, athlete.id, day, day);
+  const portions = await portionsOf(
+    trx,
+    athlete.id,
+    meals.map((m) => m.id),
+  );
+  const caution = plannedWaterBarred(
+    { drinks: waterEntries(entries), portions, weightKg, turnsAt: athlete.dayTurnsAt },
+    { id, time, millilitres: thing.millilitres },
+  );
   if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${nothing}`);
 };
 
 const refuseSubstance = (name: string): void => {
   const caution = substanceCaution(name);
   if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${caution.see} ${nothing}`);
-};
-
-/** Sodium that a day's food states, mg; null when some of it does not. */
-const sodiumOn = async (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<number | null> => {
-  const meals = await mealsOn(trx, athleteId, day, day);
-  const portions = await portionsOf(
-    trx,
-    athleteId,
-    meals.map((m) => m.id),
-  );
-  if (portions.length === 0) return null;
-  const { value, unknown } = sumNutrients(
-    portions.map((p) => perGrams(p.food.per100g, p.grams ?? p.plannedGrams ?? 0)),
-  ).NA;
-  return unknown > 0 ? null : value;
 };
 
 export const mountEntries = (router: Router, house: House): void => {

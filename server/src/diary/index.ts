@@ -1,3 +1,3 @@
 export { mountDiary } from './routes.ts';
-export { pauseOn } from './store/entries.ts';
+export { entriesOn, pauseOn } from './store/entries.ts';
 export { mealsOn, portionsOf } from './store/meals.ts';

@@ -1,3 +1,4 @@
+import { entriesOn } from './store/entries.ts';
 import { DAY_PAPER_FILE } from '@maul/contract/routes';
 import { Day, Id } from '@maul/contract/common';
 import { dayPaper, type DayPaper, type PaperInput } from '@maul/core/diary';
@@ -65,6 +66,11 @@ const sizeFor = (rows: number): number => (rows <= 40 ? 9.5 : rows <= 60 ? 7.5 :
 /** A day as a PDF of one page, A4. `heading` is its title and what the day is. */
 export const paperPdf = (heading: [string, ...string[]], paper: DayPaper): Promise<Buffer> => {
   const rows = mealRows(paper);
+  const supplements = paper.supplements.map((row): TableCell[] => [
+    { text: row.name, margin: [0, 4, 0, 0] },
+    right('supplement'),
+    ...row.figures.map((f) => right(f)),
+  ]);
   const content: Content[] = [
     { text: heading[0], fontSize: 15, bold: true },
     ...heading.slice(1).map((text): Content => ({ text, color: '#474C4E' })),
@@ -86,7 +92,9 @@ export const paperPdf = (heading: [string, ...string[]], paper: DayPaper): Promi
         widths: ['*', 'auto', 42, 36, 36, 36],
         body: [
           ['', '', ...paper.columns.map((c) => right(c, true))],
-          ...(rows.length === 0 ? [[{ text: 'Nothing.', colSpan: 6 }, '', '', '', '', '']] : rows),
+          ...(rows.length + supplements.length === 0
+            ? [[{ text: 'Nothing.', colSpan: 6 }, '', '', '', '', '']]
+            : [...rows, ...supplements]),
           [
             { text: paper.kind === 'plan' ? 'Planned' : 'Eaten', bold: true },
             '',
@@ -102,7 +110,7 @@ export const paperPdf = (heading: [string, ...string[]], paper: DayPaper): Promi
       pageSize: 'A4',
       pageMargins: [40, 36, 40, 36],
       info: { title: heading[0], creator: 'Maul' },
-      defaultStyle: { font: 'Roboto', fontSize: sizeFor(rows.length), color: '#1E2327' },
+      defaultStyle: { font: 'Roboto', fontSize: sizeFor(rows.length + supplements.length), color: '#1E2327' },
       content,
     })
     .getBuffer();
@@ -135,10 +143,15 @@ const paperOf = async (
   );
   const paper = dayPaper({
     kind,
-    meals: meals.map((m) => ({ ...m, portions: portions.filter((p) => p.mealId === m.id) })),
-    windows: targets?.windows ?? null,
-    carbBasis: targets?.basis.carbBasis ?? bases.at(-1)?.carbBasis ?? 'total',
-    turnsAt: athlete.dayTurnsAt,
+    day: {
+      date,
+      meals,
+      portions,
+      entries: await entriesOn(trx, athleteId, date),
+      windows: targets?.windows ?? null,
+      bases,
+      turnsAt: athlete.dayTurnsAt,
+    },
     units: athlete.profile.units,
     showEnergy: !(ownEyes && athlete.profile.hide.energy),
   });

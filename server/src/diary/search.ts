@@ -1,13 +1,8 @@
-import {
-  countedBeside,
-  type DayEntryRow,
-  type FoundDay,
-  type MealRow,
-  type PortionRow,
-} from '@maul/contract/diary';
+import { type DayInputs, assembleDay, type DaySheet } from '@maul/core/diary';
+import { groupBy } from '../platform/groupBy.ts';
+import { type DayEntryRow, type FoundDay, type PortionRow } from '@maul/contract/diary';
 import { type QueryOf } from '@maul/contract/routes';
-import { addDays, isoDate, type IsoDate } from '@maul/core/units';
-import { daySheet, type DaySheet } from '@maul/core/diary';
+import { addDays, isoDate } from '@maul/core/units';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { type DayTargets } from '@maul/core/plan';
 import type { Router } from 'express';
@@ -24,16 +19,6 @@ const BACK_DAYS = 3 * 366;
 
 type Asked = QueryOf<'findDays'>;
 
-const groupBy = <T>(rows: readonly T[], keyOf: (row: T) => string): Map<string, T[]> => {
-  const map = new Map<string, T[]>();
-  for (const row of rows) {
-    const list = map.get(keyOf(row));
-    if (list) list.push(row);
-    else map.set(keyOf(row), [row]);
-  }
-  return map;
-};
-
 const landedOf = (sheet: DaySheet, targets: DayTargets | undefined): FoundDay['landed'] => {
   const keys = TARGET_KEYS.filter((key) => targets?.windows[key]);
   if (keys.length === 0) return null;
@@ -46,21 +31,12 @@ const lookOf = (entries: readonly DayEntryRow[], key: 'fullness' | 'tightness'):
 };
 
 const foundDay = (
-  date: IsoDate,
-  meals: readonly MealRow[],
-  portions: ReadonlyMap<string, PortionRow[]>,
-  entries: readonly DayEntryRow[],
+  inputs: DayInputs & { entries: readonly DayEntryRow[] },
   targets: DayTargets | undefined,
   weightKg: number | null,
-  turnsAt: number,
 ): FoundDay => {
-  const sheet = daySheet({
-    meals: meals.map((meal) => ({ ...meal, portions: portions.get(meal.id) ?? [] })),
-    windows: targets?.windows ?? null,
-    carbBasis: targets?.basis.carbBasis ?? 'total',
-    turnsAt,
-    beside: countedBeside(entries),
-  });
+  const { date, entries } = inputs;
+  const sheet = assembleDay(inputs);
   const { ENERC, PROCNT, CARB, FAT } = sheet.nutrients;
   return {
     date,
@@ -122,7 +98,7 @@ export const findDays = async (trx: AppTransaction, athleteId: string, asked: As
   const byDay = groupBy(meals, (m) => m.day);
   const entries = groupBy(await entriesOn(trx, athleteId, from, to), (e) => e.day);
   const kilograms = new Map((await mornings(trx, athleteId, from, to)).map((w) => [w.day as string, w.kg]));
-  const targetsOn = await timeline(trx, athleteId, from);
+  const { targetsOn, bases } = await timeline(trx, athleteId, from);
   const words = wordsOf(asked.foods ?? '');
   const days: FoundDay[] = [];
   const dayTypes = new Set<string>();
@@ -136,13 +112,17 @@ export const findDays = async (trx: AppTransaction, athleteId: string, asked: As
     if (targets) dayTypes.add(targets.dayType.name);
     if (days.length >= asked.limit || !holds(eaten, words)) continue;
     const day = foundDay(
-      isoDate(date),
-      own,
-      portions,
-      entries.get(date) ?? [],
+      {
+        date: isoDate(date),
+        meals: own,
+        portions: eaten,
+        entries: entries.get(date) ?? [],
+        windows: targets?.windows ?? null,
+        bases,
+        turnsAt: athlete.dayTurnsAt,
+      },
       targets,
       kilograms.get(date) ?? null,
-      athlete.dayTurnsAt,
     );
     if (wanted(day, asked)) days.push(day);
   }

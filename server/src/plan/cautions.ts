@@ -6,11 +6,8 @@ import {
   confirmationHolds,
   measuredCautions,
   phaseAim,
-  planCautions,
-  withMeasured,
   type Caution,
   type Confirmation,
-  type DayTargets,
 } from '@maul/core/plan';
 import type { Athlete } from '@maul/contract/people';
 import type { AppTransaction } from '../platform/db/connect.ts';
@@ -29,41 +26,22 @@ export const measuredFor = async (
   if (!basis) return [];
   const from = addDays(today, -56);
   const eaten = await completeIntake(trx, athlete.id, from, addDays(today, -1));
-  const targets = await timeline(trx, athlete.id, from);
+  const { targetsOn } = await timeline(trx, athlete.id, from);
   return measuredCautions(
     {
       today,
       season: await seasonOn(trx, athlete.id, today),
-      eaten: eaten.map((d) => ({ ...d, window: targets(d.day)?.windows.ENERC ?? null })),
+      eaten: eaten.map((d) => ({ ...d, window: targetsOn(d.day)?.windows.ENERC ?? null })),
       weighIns: await mornings(trx, athlete.id, from, today),
       routine: athlete.profile.routine,
       planned: [today, addDays(today, 1)].flatMap((day) => {
-        const plan = targets(day);
+        const plan = targetsOn(day);
         const aim = plan?.windows.ENERC?.aim;
         return plan && aim !== undefined ? [{ day, aim, usual: phaseAim(plan.phase, plan.basis) }] : [];
       }),
     },
     cautionPerson(athlete, basis, today),
   );
-};
-
-/** Cautions of planned days, and those of the log when the plan takes energy away. */
-export const cautionsOfPlan = async (
-  trx: AppTransaction,
-  athlete: Athlete,
-  days: readonly DayTargets[],
-  today: IsoDate,
-  carbsMove: boolean,
-): Promise<Caution[]> => {
-  const first = days[0];
-  if (!first) return [];
-  const planned = planCautions(
-    days,
-    cautionPerson(athlete, first.basis, first.date),
-    athlete.profile.routine,
-    carbsMove,
-  );
-  return withMeasured(planned, await measuredFor(trx, athlete, today), days);
 };
 
 const WAITS_FOR = {

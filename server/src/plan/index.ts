@@ -1,5 +1,5 @@
 export { CALENDAR_FEED_PATH, calendarFeed } from './calendarRoutes.ts';
-export { cautionsOfPlan } from './cautions.ts';
+export { measuredFor } from './cautions.ts';
 export { mountPlan } from './routes.ts';
 export { ordersFor } from './store/orders.ts';
 export { seasonOn } from './store/seasons.ts';

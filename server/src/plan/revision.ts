@@ -1,3 +1,5 @@
+import { measuredFor, judge, judgeAndConfirm } from './cautions.ts';
+import { reviewSeason, type Season } from '@maul/core/plan';
 import {
   cautionsKept,
   addRevision,
@@ -8,29 +10,17 @@ import {
   toRevision,
   type SeasonRevision,
 } from './store/seasons.ts';
-import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
-import {
-  newlyImpossible,
-  phasesInOrder,
-  seasonProblems,
-  targetsFrom,
-  type ChangeOrder,
-  type DayTargets,
-  type Season,
-} from '@maul/core/plan';
+import { addDays } from '@maul/core/units';
 import type { BodyOf } from '@maul/contract/routes';
 import type { SeasonDocument } from '@maul/contract/plan';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { ensureBasis } from './weekBasis.ts';
-import { cautionsOfPlan, judge, judgeAndConfirm } from './cautions.ts';
 import { confirm, confirmationsOf } from './store/confirmations.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
 import { basesAround, basesSince } from '../body/index.ts';
 import { ordersFor } from './store/orders.ts';
 
-/** How far ahead a season's cautions look, days. */
-const AHEAD = 400;
 /** Bases shown in the Season place reach so far back, days. */
 const BASES_BACK = 84;
 
@@ -68,43 +58,6 @@ export const seasonDocument = async (trx: AppTransaction, athleteId: string): Pr
   };
 };
 
-/** A phase that has begun keeps its start, and no phase appears in the past. */
-const pastProblem = (before: Season, after: Season, today: IsoDate): string | undefined => {
-  for (const phase of after.phases) {
-    if (phase.from >= today) continue;
-    const old = before.phases.find((p) => p.id === phase.id);
-    if (!old)
-      return `A new phase starts today (${today}) at the earliest, not on ${phase.from}: past days stay as they were.`;
-    if (old.from !== phase.from)
-      return `A phase that has begun keeps its start (${old.from}): past days stay as they were.`;
-    if (phase.to < addDays(today, -1) && old.to !== phase.to)
-      return `A phase cannot end before yesterday: past days stay as they were.`;
-  }
-  for (const event of after.events) {
-    const old = before.events.find((e) => e.id === event.id);
-    if (event.date < today && old?.date !== event.date)
-      return `${event.name} on ${event.date} is over: choose today (${today}) or later.`;
-  }
-  return undefined;
-};
-
-/** The days from today on that a season would make, as far as anybody plans. */
-const daysAhead = (
-  season: Season,
-  bases: readonly DayTargets['basis'][],
-  orders: readonly ChangeOrder[],
-  today: IsoDate,
-): DayTargets[] => {
-  const last = phasesInOrder(season).at(-1)?.to;
-  const count = last === undefined ? 0 : Math.min(AHEAD, daysBetween(today, last) + 1);
-  return targetsFrom(season, bases, orders, today, count).filter((d) => d !== undefined);
-};
-
-const carbsDiffer = (a: readonly DayTargets[], b: readonly DayTargets[]): boolean => {
-  const before = new Map(b.map((d) => [d.date, d.windows.CARB?.aim ?? null]));
-  return a.slice(0, 28).some((d) => before.get(d.date) !== (d.windows.CARB?.aim ?? null));
-};
-
 /** Writes a new revision of a season; see the route for what it promises. */
 export const writeSeason = async (
   trx: AppTransaction,
@@ -126,20 +79,19 @@ export const writeSeason = async (
       'The season was changed elsewhere in the meantime. Nothing was overwritten; here is how it stands now.',
       { current: await seasonDocument(trx, athleteId) },
     );
-  const wrong = seasonProblems(body.season)[0];
-  if (wrong !== undefined) throw new ProblemError('invalid', `${wrong} Nothing was changed.`);
-  const before = revisionOn(revisions, today)?.season ?? { phases: [], events: [] };
-  const past = pastProblem(before, body.season, today);
-  if (past !== undefined) throw new ProblemError('past-date', `${past} Nothing was changed.`);
-
-  const bases = await basesAround(trx, athleteId, today);
-  const orders = await ordersFor(trx, athleteId, 'all');
-  const days = daysAhead(body.season, bases, orders, today);
-  const daysBefore = daysAhead(before, bases, orders, today);
-  const impossible = newlyImpossible(daysBefore, days)[0];
-  if (impossible)
-    throw new ProblemError('invalid', `On ${impossible.date}: ${impossible.problem} Nothing was changed.`);
-  const cautions = await cautionsOfPlan(trx, athlete, days, today, carbsDiffer(days, daysBefore));
+  const plan = {
+    season: revisionOn(revisions, today)?.season ?? { phases: [], events: [] },
+    bases: await basesAround(trx, athleteId, today),
+    orders: await ordersFor(trx, athleteId, 'all'),
+  };
+  const measured = await measuredFor(trx, athlete, today);
+  const { cautions, faults } = reviewSeason(plan, body.season, athlete, today, measured);
+  const [fault] = faults;
+  if (fault)
+    throw new ProblemError(
+      fault.kind === 'past-date' ? 'past-date' : 'invalid',
+      `${fault.sentence} Nothing was changed.`,
+    );
   const { held } = await judgeAndConfirm(
     trx,
     athlete,
@@ -180,10 +132,13 @@ export const confirmSeason = async (
       current: await seasonDocument(trx, athleteId),
     });
   // The figures of now: what has worsened since it was written must be confirmed anew by everybody.
-  const bases = await basesAround(trx, athleteId, today);
-  const orders = await ordersFor(trx, athleteId, 'all');
-  const days = daysAhead(revision.season, bases, orders, today);
-  const cautions = await cautionsOfPlan(trx, athlete, days, today, false);
+  const plan = {
+    season: revision.season,
+    bases: await basesAround(trx, athleteId, today),
+    orders: await ordersFor(trx, athleteId, 'all'),
+  };
+  const measured = await measuredFor(trx, athlete, today);
+  const { cautions } = reviewSeason(plan, revision.season, athlete, today, measured);
   const kept = await cautionsKept(trx, athleteId, id);
   const hard = [...cautions, ...kept.filter((k) => !cautions.some((c) => c.id === k.id))].filter(
     (c) => c.level === 'hard',

@@ -1,16 +1,15 @@
+import { reviewDays, phaseTemplate, targetsFrom, type Season } from '@maul/core/plan';
 import { addAthlete, updateAthlete, athleteOf, todayOf } from '../people/index.ts';
 import { addRevision, firstRevision } from './store/seasons.ts';
 import { addWeighIn, everMeasured, statedBasis, writeBasis, basesAround } from '../body/index.ts';
 import { isDeepStrictEqual } from 'node:util';
 import { addDays, ageOn } from '@maul/core/units';
-import { phaseTemplate, targetsFrom, type Season } from '@maul/core/plan';
 import type { PutAthlete } from '@maul/contract/people';
 import type { Start } from '@maul/contract/plan';
 import type { z } from 'zod';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { ensureBasis } from './weekBasis.ts';
-import { cautionsOfPlan } from './cautions.ts';
 
 const checkAge = (
   birthDate: z.output<typeof Start>['birthDate'],
@@ -52,7 +51,7 @@ export const startAthlete = async (
   const athlete = await athleteOf(trx, athleteId);
   const days = targetsFrom(season, [basis], [], today, 7 * body.weeks).filter((d) => d !== undefined);
   // Maintenance is where everybody may begin; anything else with a hard caution is planned where it can be confirmed.
-  const stop = (await cautionsOfPlan(trx, athlete, days, today, false)).find(
+  const stop = reviewDays(days, athlete, [], false).find(
     (c) => c.level === 'X' || (c.level === 'hard' && body.firstPhase !== 'maintenance'),
   );
   if (stop)

@@ -9,7 +9,7 @@ import { loadReferenceFoods } from '../foods/index.ts';
 
 /** One PostgreSQL for all server tests, and a migrated database that each file copies. */
 const setup = async (): Promise<void> => {
-  ensurePackages();
+  ensurePackages({ tests: true });
   const home = mkdtempSync(join(tmpdir(), 'maul-test-'));
   chmodSync(home, 0o755);
   const postgres = await startPostgres({ data: dataDirectory(home) });

@@ -1,5 +1,13 @@
+import { type CarbBasis } from '@maul/core/nutrition';
 import {
-  countedBeside,
+  type DayInputs,
+  assembleDay,
+  type DaySheet,
+  type LivePortion,
+  type MealLine,
+} from '@maul/core/diary';
+import { carbBasisOn } from '@maul/core/body';
+import {
   type DayDocument,
   type DayEntryRow,
   type MealRow,
@@ -10,7 +18,6 @@ import {
 import { type ResponseOf } from '@maul/contract/routes';
 import { type WeighInRow } from '@maul/contract/body';
 import { replaceEqualDeep } from '@tanstack/react-query';
-import { daySheet, type DaySheet, type LivePortion, type MealLine, type SheetMeal } from '@maul/core/diary';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
 import type { OutboxEntry } from './outbox.ts';
 import type { OutboxRoute } from './rows.ts';
@@ -109,8 +116,20 @@ export const withPending = (
   };
 };
 
-export const sheetMeals = (day: DayDocument): SheetMeal[] =>
-  day.meals.map((meal) => ({ ...meal, portions: day.portions.filter((p) => p.mealId === meal.id) }));
+/** What core computes a day from. */
+export const dayInputs = (day: DayDocument, targets: DayTargets | undefined): DayInputs => ({
+  date: day.date,
+  meals: day.meals,
+  portions: day.portions,
+  entries: day.entries,
+  windows: targets?.windows ?? null,
+  bases: day.bases,
+  turnsAt: day.athlete.dayTurnsAt,
+});
+
+/** The carbohydrate that is counted on a day. */
+export const carbBasisOf = (day: Pick<DayDocument, 'bases' | 'date'>): CarbBasis =>
+  carbBasisOn(day.bases, day.date);
 
 export const targetsOf = (day: DayDocument): DayTargets | undefined =>
   dayTargets(day.season, day.bases, day.orders, day.date);
@@ -132,13 +151,4 @@ const shared = (sheet: DaySheet): DaySheet => {
 
 /** The computed day, with whatever lies on the scale right now. */
 export const sheetOf = (day: DayDocument, targets: DayTargets | undefined, live?: LivePortion): DaySheet =>
-  shared(
-    daySheet({
-      meals: sheetMeals(day),
-      windows: targets?.windows ?? null,
-      carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
-      live,
-      turnsAt: day.athlete.dayTurnsAt,
-      beside: countedBeside(day.entries),
-    }),
-  );
+  shared(assembleDay({ ...dayInputs(day, targets), live }));

@@ -1,6 +1,6 @@
-import { countedBeside, type DayDocument, type Log } from '@maul/contract/diary';
+import { countedSupplements, type SheetPortion } from '@maul/core/diary';
+import { type DayDocument, type Log } from '@maul/contract/diary';
 import { addDays, type IsoDate } from '@maul/core/units';
-import { type SheetPortion } from '@maul/core/diary';
 import { useQuery } from '@tanstack/react-query';
 import { call } from './api.ts';
 
@@ -19,4 +19,4 @@ export type Part = Pick<SheetPortion, 'food' | 'grams' | 'plannedGrams' | 'metho
 /** All that counts of a day: the portions of its meals, and the supplements beside them. */
 export const partsOf = (
   day: Pick<DayDocument, 'portions' | 'entries'> | Log['days'][number],
-): readonly Part[] => [...day.portions, ...countedBeside(day.entries)];
+): readonly Part[] => [...day.portions, ...countedSupplements(day.entries)];

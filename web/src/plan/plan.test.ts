@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { DEFAULT_PROFILE } from '@maul/contract/people';
 import { type SeasonDocument } from '@maul/contract/plan';
-import { changePhase, phaseTemplate, weekAim, type Caution, type Season } from '@maul/core/plan';
+import { changePhase, phaseTemplate, weekAim, type Season } from '@maul/core/plan';
 import { isoDate } from '@maul/core/units';
-import { daysAhead, placeOn, seasonCautions } from './plan.ts';
+import { placeOn } from './plan.ts';
 
 const today = isoDate('2026-11-23');
 const season: Season = {
@@ -28,19 +28,8 @@ const document = {
   ],
   orders: [],
 } as unknown as SeasonDocument;
-const fast = { id: 'losing-too-fast', level: 'hard', figure: -1.4, sentence: 'S' } as unknown as Caution;
 
 describe('a season while it is planned', () => {
-  test('from today to its end', () => {
-    const days = daysAhead(document, season);
-    expect([days[0]?.date, days.at(-1)?.date]).toEqual([today, '2027-01-31']);
-    expect(daysAhead(document, { phases: [], events: [] })).toEqual([]);
-  });
-  test('cautions of the log count where energy is taken away, once each', () => {
-    expect(seasonCautions(document, season, season, [fast]).map((c) => c.id)).toContain('losing-too-fast');
-    const gain = { events: [], phases: [phaseTemplate('off-season', today, isoDate('2027-01-31'), 'o')] };
-    expect(seasonCautions(document, season, gain, [fast]).map((c) => c.id)).not.toContain('losing-too-fast');
-  });
   test('a high day placed is paid back by its week; taken off, the week is as it was', () => {
     const placed = placeOn(document, season, isoDate('2026-11-24'), 'high');
     expect(placed.said).toContain('The week keeps its mean');

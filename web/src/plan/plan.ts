@@ -1,47 +1,6 @@
 import type { SeasonDocument } from '@maul/contract/plan';
-import {
-  cautionPerson,
-  levelWeek,
-  phaseOn,
-  phasesInOrder,
-  placeDayType,
-  restingOf,
-  withMeasured,
-  planCautions,
-  targetsFrom,
-  VERY_LOW,
-  type Caution,
-  type DayTargets,
-  type Season,
-} from '@maul/core/plan';
-import { daysBetween, type IsoDate } from '@maul/core/units';
-
-/** The days from today on that a season would make, as far as anybody plans. */
-export const daysAhead = (document: SeasonDocument, season: Season): DayTargets[] => {
-  const last = phasesInOrder(season).at(-1)?.to;
-  const count = last === undefined ? 0 : Math.min(400, Math.max(0, daysBetween(document.today, last) + 1));
-  return targetsFrom(season, document.bases, document.orders, document.today, count).filter(
-    (d) => d !== undefined,
-  );
-};
-
-/** Cautions of a season from today on, and those of the log where the season takes energy away. */
-export const seasonCautions = (
-  document: SeasonDocument,
-  saved: Season,
-  season: Season,
-  measured: readonly Caution[],
-): Caution[] => {
-  const days = daysAhead(document, season);
-  const [first] = days;
-  if (!first) return [];
-  const before = new Map(daysAhead(document, saved).map((d) => [d.date, d.windows.CARB?.aim ?? null]));
-  const carbsMove = days.slice(0, 28).some((d) => before.get(d.date) !== (d.windows.CARB?.aim ?? null));
-  const { athlete, today } = document;
-  const person = cautionPerson(athlete, first.basis, today);
-  const planned = planCautions(days, person, athlete.profile.routine, carbsMove);
-  return withMeasured(planned, measured, days);
-};
+import { levelWeek, phaseOn, placeDayType, restingOf, VERY_LOW, type Season } from '@maul/core/plan';
+import { type IsoDate } from '@maul/core/units';
 
 export interface Placed {
   season: Season;

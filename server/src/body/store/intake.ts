@@ -1,5 +1,6 @@
+import { groupBy } from '../../platform/groupBy.ts';
 import { type IsoDate } from '@maul/core/units';
-import { energyOf, perGrams } from '@maul/core/nutrition';
+import { assembleDay } from '@maul/core/diary';
 import { sql, type RawBuilder } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
@@ -17,7 +18,8 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
     .innerJoin('portion as p', (join) =>
       join.onRef('p.athlete_id', '=', 'm.athlete_id').onRef('p.meal_id', '=', 'm.id'),
     )
-    .select(['m.day', 'p.food', 'p.grams', 'p.planned_grams'])
+    .select(['m.day', 'm.id as mealId', 'm.time', 'm.eaten'])
+    .select(['p.id', 'p.food', 'p.grams', 'p.planned_grams as plannedGrams', 'p.method', 'p.division'])
     .where('m.athlete_id', '=', athleteId)
     .where('m.day', '>=', from)
     .where('m.day', '<=', to)
@@ -25,28 +27,32 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
     .where('p.deleted_at', 'is', null)
     .where(notPaused(sql.ref('m.athlete_id'), sql.ref('m.day')))
     .execute();
-  const days = new Map<IsoDate, { eaten: number; open: number }>();
-  for (const row of rows) {
-    const kcal = energyOf(perGrams(row.food.per100g, row.grams ?? row.planned_grams ?? 0))?.kcal ?? 0;
-    const day = days.get(row.day) ?? { eaten: 0, open: 0 };
-    if (row.grams === null) day.open += kcal;
-    else day.eaten += kcal;
-    days.set(row.day, day);
-  }
-  for (const { day, thing } of await supplementsTaken(trx, athleteId, from, to)) {
-    const found = days.get(day);
-    if (found && thing.kind === 'supplement' && thing.counted && thing.done)
-      found.eaten += energyOf(thing.nutrients)?.kcal ?? 0;
-  }
-  return [...days]
-    .filter(([, d]) => d.eaten > 0 && d.open <= 0.1 * (d.eaten + d.open))
-    .map(([day, d]) => ({ day, kcal: d.eaten }));
+  const days = groupBy(rows, (row) => row.day);
+  const supplements = groupBy(await supplementsOn(trx, athleteId, from, to), (row) => row.day);
+  return [...days].flatMap(([day, portions]) => {
+    const { eaten, planned } = assembleDay({
+      date: day,
+      meals: portions.map(({ mealId, time, eaten }) => ({ id: mealId, time, eaten })).filter(firstOfId()),
+      portions,
+      entries: supplements.get(day) ?? [],
+      windows: null,
+      bases: [],
+    }).nutrients.ENERC;
+    const measured = portions.some((p) => p.grams !== null);
+    return measured && eaten > 0 && planned <= 0.1 * (eaten + planned) ? [{ day, kcal: eaten }] : [];
+  });
 };
 
-const supplementsTaken = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+/** Keeps the first of each id. */
+const firstOfId = (): ((row: { id: string }) => boolean) => {
+  const seen = new Set<string>();
+  return ({ id }) => !seen.has(id) && Boolean(seen.add(id));
+};
+
+const supplementsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
   trx
     .selectFrom('day_entry')
-    .select(['day', 'thing'])
+    .select(['day', 'id', 'thing'])
     .where('athlete_id', '=', athleteId)
     .where('day', '>=', from)
     .where('day', '<=', to)

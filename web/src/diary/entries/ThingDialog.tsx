@@ -1,6 +1,7 @@
-import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
-import { clockOf, localMoment, minutesIntoDay } from '@maul/core/units';
-import { waterPlanBarred, type Drink } from '@maul/core/diary';
+import { waterEntries, type DayDocument, type DayEntryRow, type DayThing } from '@maul/contract/diary';
+import { thingName } from './things.ts';
+import { plannedWaterBarred } from '@maul/core/diary';
+import { clockOf, localMoment } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -12,7 +13,6 @@ import { offerUndo } from '../../data/undo.ts';
 import { saveEntry, saveStanding } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { vesselsOf } from './Drinks.tsx';
-import { thingName } from './things.ts';
 
 type Kind = Exclude<DayThing['kind'], 'supplement'>;
 const KINDS: Readonly<Record<Kind, string>> = {
@@ -114,14 +114,17 @@ const ThingDialog = ({
   );
   const barred = (): string | undefined => {
     if (typeof thing === 'string' || thing.kind !== 'water' || thing.done || !timeOk) return undefined;
-    const drinks = day.entries.flatMap((e): Drink[] =>
-      e.thing.kind === 'water' && e.id !== entry?.id
-        ? [{ millilitres: e.thing.millilitres, minutes: minutesIntoDay(e.time, day.athlete.dayTurnsAt) }]
-        : [],
+    const weightKg = day.bases.at(-1)?.weightKg;
+    if (weightKg === undefined) return undefined;
+    const caution = plannedWaterBarred(
+      {
+        drinks: waterEntries(day.entries),
+        portions: day.portions,
+        weightKg,
+        turnsAt: day.athlete.dayTurnsAt,
+      },
+      { id: entry?.id ?? '', time, millilitres: thing.millilitres },
     );
-    const own = { millilitres: thing.millilitres, minutes: minutesIntoDay(time, day.athlete.dayTurnsAt) };
-    const kg = day.weighIn?.kg ?? day.bases.at(-1)?.weightKg;
-    const caution = kg === undefined ? undefined : waterPlanBarred([...drinks, own], kg, null);
     return caution && `${caution.sentence} ${caution.see}`;
   };
   const never = barred();

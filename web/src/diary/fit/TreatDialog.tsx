@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import { ageOn } from '@maul/core/units';
 import { NUTRIENT_LABELS, nutrientPanel, perGrams } from '@maul/core/nutrition';
@@ -18,7 +19,7 @@ import { swapFoodOf, useFoodsToHand, type HandFood } from './toHand.ts';
 const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DaySheet; onClose: () => void }) => {
   const units = useUnits();
   const { data, error, isPending } = useFoodsToHand(day.athlete.id);
-  const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = carbBasisOf(day);
   const { profile, sex, birthDate } = day.athlete;
   const person = {
     sex,

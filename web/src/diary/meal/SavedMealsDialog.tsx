@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, MealSlot, StandingRow } from '@maul/contract/diary';
 import type { PortionFood } from '@maul/contract/foods';
 import { amountsOf, perGrams } from '@maul/core/nutrition';
@@ -33,7 +34,7 @@ const SlotSwaps = ({
   onChange: (slot: MealSlot) => void;
 }) => {
   const { data } = useFoodsToHand(day.athlete.id);
-  const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = carbBasisOf(day);
   const by = chiefMacro(amountsOf(perGrams(slot.food.per100g, slot.grams), carbBasis));
   const { swaps } = rankSwaps(
     { foodId: slot.food.id, per100g: slot.food.per100g, grams: slot.grams },

@@ -1,7 +1,8 @@
+import { assembleDay, guessedDay, type SheetPortion } from '@maul/core/diary';
+import { carbBasisOf, dayInputs } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
 import { clockOf, localMoment } from '@maul/core/units';
-import { daySheet, guessedDay, type SheetPortion } from '@maul/core/diary';
 import { type DayTargets } from '@maul/core/plan';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
@@ -17,7 +18,6 @@ import { toKcal, useUnits } from '../../ui/formats/units.ts';
 import { addMeal, addPortion, type NewPortion } from '../../data/edit.ts';
 import { asStep } from '../../data/steps.ts';
 import { call } from '../../data/api.ts';
-import { sheetMeals } from '../../data/day.ts';
 import { BARE_GRAMS, bareFood, type BareFigures } from '../page/bare.ts';
 import { Guessed } from './Guesses.tsx';
 
@@ -50,7 +50,7 @@ const Reserve = ({
   const tooMuch =
     (figures.ENERC ?? 0) > 15_000 || [figures.PROCNT, figures.CARB, figures.FAT].some((v) => (v ?? 0) > 2000);
   const keep = (): void => {
-    const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+    const carbBasis = carbBasisOf(day);
     asStep(day, 'Room kept', () => {
       const mealId = addMeal(day, time);
       addPortion(day, mealId, {
@@ -205,13 +205,14 @@ const Restaurant = ({
     division: null,
     ...portion,
   });
-  const sheet = daySheet({
-    meals: [...sheetMeals(day), { id: 'out', time, eaten: false, portions: good.map(asRow) }].filter((m) =>
-      TIME.test(m.time),
-    ),
-    windows: targets?.windows ?? null,
-    carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
-    turnsAt: day.athlete.dayTurnsAt,
+  const inputs = dayInputs(day, targets);
+  const timed = TIME.test(time);
+  const sheet = assembleDay({
+    ...inputs,
+    meals: timed ? [...inputs.meals, { id: 'out', time, eaten: false }] : inputs.meals,
+    portions: timed
+      ? [...inputs.portions, ...good.map((part) => ({ ...asRow(part), mealId: 'out' }))]
+      : inputs.portions,
   });
   const guessed = guessedDay(sheet);
   const set = (id: string, change: Partial<Part>): void =>

@@ -1,3 +1,4 @@
+import { dayInputs, targetsOf } from '../../data/day.ts';
 import { DAY_PAPER_FILE } from '@maul/contract/routes';
 import { dayPaper, paperText } from '@maul/core/diary';
 import { isIsoDate } from '@maul/core/units';
@@ -7,7 +8,6 @@ import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { longDate } from '../../ui/formats/show.ts';
-import { sheetMeals, targetsOf } from '../../data/day.ts';
 import { useDay, useSession } from '../../data/session.ts';
 import { inDayOrder, thingFigures, thingName } from '../entries/things.ts';
 import './paper.css';
@@ -33,10 +33,7 @@ export const PaperPage = () => {
   const chosen = kind ?? (day.date < day.today && measured ? 'log' : 'plan');
   const paper = dayPaper({
     kind: chosen,
-    meals: sheetMeals(day),
-    windows: targets?.windows ?? null,
-    carbBasis: targets?.basis.carbBasis ?? day.bases.at(-1)?.carbBasis ?? 'total',
-    turnsAt: day.athlete.dayTurnsAt,
+    day: dayInputs(day, targets),
     units: day.athlete.profile.units,
     showEnergy: !day.athlete.profile.hide.energy,
   });
@@ -114,7 +111,7 @@ export const PaperPage = () => {
             </div>
           ))}
         </dl>
-        {paper.meals.length === 0 ? (
+        {paper.meals.length + paper.supplements.length === 0 ? (
           <p>{chosen === 'plan' ? 'Nothing is planned on this day.' : 'Nothing is logged on this day.'}</p>
         ) : (
           <table className="paper-meals">
@@ -161,6 +158,21 @@ export const PaperPage = () => {
                 ))}
               </tbody>
             ))}
+            {paper.supplements.length > 0 && (
+              <tbody>
+                {paper.supplements.map((row, j) => (
+                  <tr key={j}>
+                    <th scope="row">{row.name}</th>
+                    <td className="second">supplement</td>
+                    {row.figures.map((f, i) => (
+                      <td key={i} className="n second">
+                        {f}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            )}
             <tfoot>
               <tr>
                 <th scope="row" colSpan={2}>

@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { amountsOf, type Amounts, perGrams, TARGET_KEYS } from '@maul/core/nutrition';
 import { chiefMacro, rankSwaps, type SwapBy } from '@maul/core/foods';
@@ -58,7 +59,7 @@ const SwapDialog = ({
   portion: PortionRow;
   onClose: () => void;
 }) => {
-  const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = carbBasisOf(day);
   const grams = portion.grams ?? portion.plannedGrams ?? 0;
   const [by, setBy] = useState<SwapBy>(() =>
     chiefMacro(amountsOf(perGrams(portion.food.per100g, grams), carbBasis)),

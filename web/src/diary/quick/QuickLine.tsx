@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
 import { clockOf, localMoment } from '@maul/core/units';
@@ -137,7 +138,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
   const fragments = line.entries.flatMap((e) => (e.kind === 'food' ? [e.food] : []));
   const at = line.place.time !== null && line.place.time !== 'now' ? line.place.time : now;
   const { found, error } = useFound(day.athlete.id, fragments, at.slice(0, 2) + ':00');
-  const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = carbBasisOf(day);
   const understood = understand(line, {
     day,
     carbBasis,

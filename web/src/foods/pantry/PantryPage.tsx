@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useEffect } from 'react';
@@ -26,7 +27,7 @@ export const PantryPage = () => {
   useEffect(() => {
     document.title = 'Maul, pantry';
   }, []);
-  const carbBasis = day?.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = day ? carbBasisOf(day) : 'total';
   return (
     <UnitsContext value={day?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' }}>
       <div className="pantry">

@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, Trail } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
 import Dialog from '@mui/material/Dialog';
@@ -38,7 +39,7 @@ const AddFoodDialog = ({ day, meal, name, given, onClose, onAdded }: AddFoodDial
   const small = useMediaQuery('(max-width: 720px)');
   const athleteId = day.athlete.id;
   const kitchen = useKitchen(athleteId);
-  const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = carbBasisOf(day);
   const keep = ({ food: copy, grams, method, spread }: Kept): void => {
     if (!meal) return;
     if (given) {

@@ -1,24 +1,31 @@
+import { type IsoDate, isoDate, addDays, isIsoDate } from '@maul/core/units';
+import {
+  type PlanInForce,
+  type Season,
+  reviewOrder,
+  phaseOn,
+  typeDays,
+  type DayTargets,
+} from '@maul/core/plan';
+import { datesInWords, NUTRIENT_NAMES, shortDate, whole, windowText } from '../../ui/formats/show.ts';
 import type { BodyOf } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
-import { addDays, isIsoDate } from '@maul/core/units';
-import { phaseOn, typeDays, type DayTargets } from '@maul/core/plan';
-import { TARGET_KEYS, TARGET_WORDS, type TargetKey } from '@maul/core/nutrition';
+import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { Rule } from '../../ui/gauge/Rule.tsx';
 import { allConfirmed, CautionChecks } from '../cautions/Cautions.tsx';
 import { orderText } from './orderText.ts';
-import { NUTRIENT_NAMES, shortDate, whole, windowText } from '../../ui/formats/show.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
-import { emptyDraft, orderOf, previewOrder, typedNumber, type OrderDraft } from './orderDraft.ts';
+import { emptyDraft, orderOf, typedNumber, type OrderDraft } from './orderDraft.ts';
 
 const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTargets; macro: TargetKey }) => {
   const [old, now] = [before.windows[macro], after.windows[macro]];
@@ -88,15 +95,17 @@ const Standing = ({ day }: { day: DayDocument }) => (
 interface FieldsProps {
   draft: OrderDraft;
   change: (part: Partial<OrderDraft>) => void;
-  day: DayDocument;
+  today: IsoDate;
+  /** The season in force on the day from which the order acts. */
+  season: Season;
 }
 
-const Fields = ({ draft, change, day }: FieldsProps) => {
+const Fields = ({ draft, change, today, season }: FieldsProps) => {
   const unit = draft.macro === 'ENERC' ? 'kcal' : 'g';
   const noNumber = draft.amount !== '' && Number.isNaN(typedNumber(draft.amount));
-  const past = isIsoDate(draft.from) && draft.from < day.today;
+  const past = isIsoDate(draft.from) && draft.from < today;
   const backwards = draft.until !== '' && draft.until < draft.from;
-  const phase = isIsoDate(draft.from) ? phaseOn(day.season, draft.from) : undefined;
+  const phase = isIsoDate(draft.from) ? phaseOn(season, draft.from) : undefined;
   const types = phase?.dayTypes ?? [];
   return (
     <>
@@ -172,7 +181,7 @@ const Fields = ({ draft, change, day }: FieldsProps) => {
           onChange={(e) => change({ from: e.target.value })}
           error={past}
           helperText={past ? 'Past days stay as they were: choose today or later.' : undefined}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: day.today } }}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
         />
         <TextField
           label="Until (empty: further notice)"
@@ -195,19 +204,42 @@ const Fields = ({ draft, change, day }: FieldsProps) => {
   );
 };
 
+/** What is in force on the day from which an order acts. Until the server has said it, what the day on screen knows; `stale` then. */
+const usePlanInForce = (day: DayDocument, from: string): PlanInForce & { stale: boolean } => {
+  const athleteId = day.athlete.id;
+  const { data, isPlaceholderData } = useQuery({
+    queryKey: ['in-force', athleteId, from],
+    queryFn: ({ signal }) => call('inForce', { params: { athleteId, date: isoDate(from) }, signal }),
+    enabled: isIsoDate(from) && from >= day.today,
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
+  return useMemo(
+    () => ({ ...(data ?? day), stale: data === undefined || isPlaceholderData }),
+    [data, day, isPlaceholderData],
+  );
+};
+
 /** A change order: written, seen before it is signed, signed, and the ones that stand. */
 export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; title?: string }) => {
   const start = addDays(day.today, 1);
   const [id, setId] = useState(() => uuidv7());
   const [draft, setDraft] = useState(() => emptyDraft(start));
   const change = (part: Partial<OrderDraft>) => setDraft((d) => ({ ...d, ...part }));
-  const order = useMemo(() => orderOf(draft, day, id), [draft, day, id]);
+  const plan = usePlanInForce(day, draft.from);
+  const order = useMemo(
+    () => orderOf(draft, { today: day.today, season: plan.season }, id),
+    [draft, day.today, plan.season, id],
+  );
   const athleteId = day.athlete.id;
   const { data: log } = useQuery({
     queryKey: ['cautions', athleteId],
     queryFn: () => call('cautions', { params: { athleteId } }),
   });
-  const preview = useMemo(() => (order ? previewOrder(day, order, log?.cautions) : null), [day, order, log]);
+  const preview = useMemo(
+    () => (order ? reviewOrder(plan, order, day.athlete, day.today, log?.cautions) : null),
+    [plan, order, day.athlete, day.today, log],
+  );
   const barred = preview !== null && !allConfirmed(preview.cautions, draft.confirmed);
   const sign = useMutation({
     mutationFn: (body: BodyOf<'signOrder'>) => call('signOrder', { params: { athleteId, id }, body }),
@@ -216,6 +248,7 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
       setDraft(emptyDraft(start));
       await queryClient.invalidateQueries({ queryKey: ['day', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['orders', athleteId] });
+      await queryClient.invalidateQueries({ queryKey: ['in-force', athleteId] });
     },
   });
   const submit = (event: FormEvent): void => {
@@ -227,21 +260,19 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
   if (!phaseOn(day.season, start))
     return <p className="second">There is no phase from tomorrow on, so there is nothing to change.</p>;
   const [first, firstAfter] = [preview?.before[0], preview?.after[0]];
-  const problem = preview?.after.flatMap((d) => d.problems)[0];
+  const fault = preview?.fault ?? null;
   return (
     <>
       <section className="order-panel" aria-label={title}>
         <h2 className="panel-title">{title}</h2>
         <form className="rows" onSubmit={submit} noValidate>
-          <Fields draft={draft} change={change} day={day} />
-          {order && !first && (
-            <Alert severity="warning">In the four weeks from then there is no such day.</Alert>
-          )}
-          {firstAfter && !firstAfter.windows[draft.macro] && problem === undefined && (
-            <Alert severity="warning">The phase sets no {TARGET_WORDS[draft.macro]} on those days.</Alert>
-          )}
+          <Fields draft={draft} change={change} today={day.today} season={plan.season} />
           {first && firstAfter && <Preview before={first} after={firstAfter} macro={draft.macro} />}
-          {problem !== undefined && <Alert severity="error">{problem}</Alert>}
+          {fault && (
+            <Alert severity={fault.kind === 'impossible' ? 'error' : 'warning'}>
+              {datesInWords(fault.sentence)}
+            </Alert>
+          )}
           <CautionChecks
             cautions={preview?.cautions ?? []}
             confirmed={draft.confirmed}
@@ -255,7 +286,7 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
             variant="contained"
             fullWidth
             disabled={
-              !first || draft.reason.trim() === '' || barred || problem !== undefined || sign.isPending
+              !first || draft.reason.trim() === '' || barred || fault !== null || sign.isPending || plan.stale
             }
           >
             {title === 'Change order' ? 'Sign and send' : 'Sign'}

@@ -1,9 +1,9 @@
+import { reviewOrder, phaseTemplate } from '@maul/core/plan';
 import { describe, expect, test } from '@jest/globals';
 import { DEFAULT_PROFILE } from '@maul/contract/people';
 import { type DayDocument } from '@maul/contract/diary';
 import { isoDate } from '@maul/core/units';
-import { phaseTemplate } from '@maul/core/plan';
-import { emptyDraft, orderOf, previewOrder, typedNumber } from './orderDraft.ts';
+import { emptyDraft, orderOf, typedNumber } from './orderDraft.ts';
 
 const today = isoDate('2026-11-24');
 const day = {
@@ -61,7 +61,7 @@ describe('an order while it is written', () => {
     expect([typedNumber('−20'), typedNumber(' 1,5 ')]).toEqual([-20, 1.5]));
   test('before and after, in step, and the cautions of it', () => {
     const order = orderOf({ ...draft, amount: '-150' }, day, 'o')!;
-    const { before, after, cautions } = previewOrder(day, order);
+    const { before, after, cautions } = reviewOrder(day, order, day.athlete, today);
     expect(before).toHaveLength(after.length);
     expect((before[0]?.windows.CARB?.aim ?? 0) - (after[0]?.windows.CARB?.aim ?? 0)).toBe(150);
     expect(cautions.map((c) => c.id)).toContain('very-low-intake');

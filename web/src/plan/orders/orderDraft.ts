@@ -1,14 +1,4 @@
-import type { DayDocument } from '@maul/contract/diary';
-import {
-  cautionPerson,
-  phaseOn,
-  planCautions,
-  targetsFrom,
-  withMeasured,
-  type Caution,
-  type ChangeOrder,
-  type DayTargets,
-} from '@maul/core/plan';
+import { type Season, phaseOn, type ChangeOrder } from '@maul/core/plan';
 import { type TargetKey } from '@maul/core/nutrition';
 import { isIsoDate, type IsoDate } from '@maul/core/units';
 
@@ -42,11 +32,15 @@ export const typedNumber = (text: string): number =>
   text.trim() === '' ? NaN : Number(text.trim().replace('−', '-').replace(',', '.'));
 
 /** The order that a draft stands for; null while it is incomplete. Signed after everything else, so that it acts last. */
-export const orderOf = (draft: OrderDraft, day: DayDocument, id: string): ChangeOrder | null => {
+export const orderOf = (
+  draft: OrderDraft,
+  plan: { today: IsoDate; season: Season },
+  id: string,
+): ChangeOrder | null => {
   const amount = typedNumber(draft.amount);
-  if (!isIsoDate(draft.from) || draft.from < day.today) return null;
+  if (!isIsoDate(draft.from) || draft.from < plan.today) return null;
   if (draft.until !== '' && !isIsoDate(draft.until)) return null;
-  const phase = phaseOn(day.season, draft.from);
+  const phase = phaseOn(plan.season, draft.from);
   if (!phase || Number.isNaN(amount) || draft.dayTypes.length === 0) return null;
   if (draft.kind === 'relative' && amount === 0) return null;
   return {
@@ -59,42 +53,5 @@ export const orderOf = (draft: OrderDraft, day: DayDocument, id: string): Change
     change: { kind: draft.kind, amount },
     lever: draft.macro === 'CARB' && draft.lever.trim() !== '' ? draft.lever.trim() : null,
     signedAt: '9999-01-01T00:00:00.000Z',
-  };
-};
-
-export interface OrderPreview {
-  /** Bound days as they are and as they would be, in step. */
-  before: DayTargets[];
-  after: DayTargets[];
-  cautions: Caution[];
-}
-
-/** Four weeks with an order: the days that it binds, before and after, and what may hurt. */
-export const previewOrder = (
-  day: DayDocument,
-  order: ChangeOrder,
-  measured: readonly Caution[] = [],
-): OrderPreview => {
-  const now = targetsFrom(day.season, day.bases, day.orders, order.from, 28);
-  const then = targetsFrom(day.season, day.bases, [...day.orders, order], order.from, 28);
-  const bound = then.flatMap((d, i) => (d?.orders.some((o) => o.id === order.id) ? [i] : []));
-  const pick = (days: (DayTargets | undefined)[]) => bound.map((i) => days[i]).filter((d) => d !== undefined);
-  const days = then.filter((d) => d !== undefined);
-  const [first] = days;
-  return {
-    before: pick(now),
-    after: pick(then),
-    cautions: first
-      ? withMeasured(
-          planCautions(
-            days,
-            cautionPerson(day.athlete, first.basis, order.from),
-            day.athlete.profile.routine,
-            order.macro === 'CARB' || order.macro === 'ENERC',
-          ),
-          measured,
-          days,
-        )
-      : [],
   };
 };

@@ -1,11 +1,5 @@
+import { reviewSeason, confirmationHolds, seasonChanges, seasonRemarks } from '@maul/core/plan';
 import type { SeasonDocument } from '@maul/contract/plan';
-import {
-  confirmationHolds,
-  newlyImpossible,
-  seasonChanges,
-  seasonProblems,
-  seasonRemarks,
-} from '@maul/core/plan';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -17,7 +11,6 @@ import { datesInWords, plural } from '../../ui/formats/show.ts';
 import { ApiProblem, call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useSession } from '../../data/session.ts';
 import { discard, isDirty, redo, signed, takeWaiting, undo, useEditor } from '../editor.ts';
-import { daysAhead, seasonCautions } from '../plan.ts';
 
 /** A season that waits for somebody's word: what it is about, and the confirmation. */
 export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
@@ -95,15 +88,17 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
     enabled: dirty,
   });
   const changes = useMemo(() => (dirty ? seasonChanges(saved, season) : []), [dirty, saved, season]);
-  const problems = useMemo(() => seasonProblems(season), [season]);
   const remarks = useMemo(() => seasonRemarks(season, document.today), [season, document.today]);
-  const cautions = useMemo(
-    () => (dirty ? seasonCautions(document, saved, season, measured?.cautions ?? []) : []),
-    [dirty, document, saved, season, measured],
-  );
-  const impossible = useMemo(
-    () => (dirty ? newlyImpossible(daysAhead(document, saved), daysAhead(document, season)) : []),
-    [dirty, document, saved, season],
+  const { cautions, faults } = useMemo(
+    () =>
+      reviewSeason(
+        { season: saved, bases: document.bases, orders: document.orders },
+        season,
+        document.athlete,
+        document.today,
+        measured?.cautions,
+      ),
+    [document, saved, season, measured],
   );
   const { person } = useSession();
   const role = person.id === athleteId ? 'athlete' : 'coach';
@@ -117,11 +112,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   }, [cautions, document.confirmations, role]);
   const [open, setOpen] = useState(false);
   const save = useSave(document);
-  const barred =
-    waiting !== null ||
-    problems.length > 0 ||
-    impossible.length > 0 ||
-    !allConfirmed(cautions, [...confirmed, ...held]);
+  const barred = waiting !== null || faults.length > 0 || !allConfirmed(cautions, [...confirmed, ...held]);
   return (
     <section className="save-bar" aria-label="Changes">
       <div className="save-line">
@@ -131,17 +122,12 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
           ) : (
             <span className="second">Nothing changed.</span>
           )}{' '}
-          {problems.map((problem) => (
-            <span key={problem} className="is-over">
-              {datesInWords(problem)}{' '}
+          {(dirty ? faults : []).slice(0, 2).map(({ sentence }) => (
+            <span key={sentence} className="is-over">
+              {datesInWords(sentence)}{' '}
             </span>
           ))}
-          {impossible.slice(0, 1).map(({ date, problem }) => (
-            <span key={problem} className="is-over">
-              {datesInWords(`On ${date}: ${problem}`)}{' '}
-            </span>
-          ))}
-          {problems.length + impossible.length === 0 &&
+          {faults.length === 0 &&
             remarks.slice(0, 2).map((remark) => (
               <span key={remark} className="second">
                 {datesInWords(remark)}{' '}

@@ -1,3 +1,4 @@
+import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { amountsOf } from '@maul/core/nutrition';
 import { portionWindow, windowState, type DaySheet } from '@maul/core/diary';
@@ -17,7 +18,7 @@ const answerFor = (day: DayDocument, portion: PortionRow, sheet: DaySheet) => {
   const { plannedGrams, grams } = portion;
   if (plannedGrams === null || grams === null) return undefined;
   const key = mainKey(portion.id, sheet);
-  const carbBasis = day.bases.at(-1)?.carbBasis ?? 'total';
+  const carbBasis = carbBasisOf(day);
   const per = (food: PortionRow['food']): number => (amountsOf(food.per100g, carbBasis)[key] ?? 0) / 100;
   const order = sheet.meals.flatMap((m) => m.lines.map((l) => l.id));
   const coming = day.portions
