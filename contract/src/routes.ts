@@ -27,6 +27,8 @@ type Part<N extends RouteName, K extends 'params' | 'query' | 'body' | 'response
 export type ParamsOf<N extends RouteName> = z.infer<Part<N, 'params'>>;
 export type QueryOf<N extends RouteName> = z.input<Part<N, 'query'>>;
 export type BodyOf<N extends RouteName> = z.input<Part<N, 'body'>>;
+/** What a row says that is written by a route, without its version and whether it is there. */
+export type ContentOf<N extends RouteName> = Omit<z.output<Part<N, 'body'>>, 'base' | 'deleted'>;
 export type ResponseOf<N extends RouteName> = z.infer<Part<N, 'response'>>;
 
 /** What the server tells a listening page: something of this athlete has changed. Sent over `/api/events`. */

@@ -1,10 +1,21 @@
-export { DayDocument, type MealRow, type NoteRow, type PortionRow, PutPortion, Trail } from './day.ts';
+export {
+  DayDocument,
+  Meal,
+  type MealRow,
+  type NoteRow,
+  Portion,
+  type PortionRow,
+  PutPortion,
+  Trail,
+} from './day.ts';
 export {
   CERTIFIED,
+  DayEntry,
   type DayEntryRow,
   DayThing,
   Handover,
   MealSlot,
+  Standing,
   type StandingRow,
   StandingThing,
   waterEntries,

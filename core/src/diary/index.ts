@@ -7,7 +7,6 @@ export {
   type NutrientLine,
   type PortionLine,
   type SheetFood,
-  type SheetMeal,
   type SheetPortion,
   windowState,
   type WindowState,
@@ -19,13 +18,7 @@ export {
   type CaffeineDose,
   CONTRACEPTION_FACTOR,
 } from './drink/caffeine.ts';
-export {
-  type DayCaution,
-  type Drink,
-  drinkCautions,
-  substanceCaution,
-  waterPlanBarred,
-} from './drink/cautions.ts';
+export { type DayCaution, type Drink, drinkCautions, substanceCaution } from './drink/cautions.ts';
 export { plannedWaterBarred } from './drink/plannedWater.ts';
 export {
   copyDay,

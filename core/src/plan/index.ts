@@ -1,7 +1,7 @@
 export { cautionStanding, type Confirmation, confirmationHolds } from './cautions/confirm.ts';
 export { measuredCautions } from './cautions/measured.ts';
 export { cautionPerson, restingOf } from './cautions/person.ts';
-export { planCautions, VERY_LOW, withMeasured } from './cautions/plan.ts';
+export { planCautions, VERY_LOW } from './cautions/plan.ts';
 export { sodiumCautions, type SodiumDay, sodiumOfDay } from './cautions/sodium.ts';
 export {
   type Caution,
@@ -11,15 +11,8 @@ export {
   type HealthStatements,
   NO_STATEMENTS,
 } from './cautions/types.ts';
-export { byMoment, type ChangeOrder } from './orders/order.ts';
-export {
-  daysAhead,
-  type OrderReview,
-  type PlanInForce,
-  reviewDays,
-  reviewOrder,
-  reviewSeason,
-} from './review.ts';
+export { type ChangeOrder } from './orders/order.ts';
+export { type OrderReview, type PlanInForce, reviewDays, reviewOrder, reviewSeason } from './review.ts';
 export { calendarEntries, type CalendarEntry } from './season/calendar.ts';
 export { type DayType, dayTypeFrom, READY_DAY_TYPES, typeDays } from './season/dayTypes.ts';
 export {
@@ -81,6 +74,6 @@ export { phaseTemplate, templateMacros } from './season/templates.ts';
 export { matchMeals, type MealWindow, mealWindows } from './targets/mealWindows.ts';
 export { phaseAim } from './targets/parts.ts';
 export { dayTargets, type DayTargets, targetsFrom } from './targets/targets.ts';
-export { levelWeek, newlyImpossible, weekAim } from './targets/week.ts';
+export { levelWeek, weekAim } from './targets/week.ts';
 export { whyTargets } from './targets/why.ts';
 export { type Window, type Windows } from './targets/window.ts';

@@ -1,9 +1,10 @@
 import type { Router } from 'express';
 import { mount, type House } from '../platform/http/mount.ts';
-import { putWeighIn } from './store/weighIns.ts';
+import { weighInRows } from './store/weighIns.ts';
+import { putRow } from '../platform/db/versioned.ts';
 
 export const mountBody = (router: Router, house: House): void => {
   mount(router, house, 'putWeighIn', ({ params, body, acting }) =>
-    acting((trx) => putWeighIn(trx, params, body)),
+    acting((trx) => putRow(trx, weighInRows, params, body)),
   );
 };

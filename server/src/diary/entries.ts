@@ -1,11 +1,11 @@
+import { entryRows, standingRows, entriesOn, standingOf } from './store/entries.ts';
+import { putRow } from '../platform/db/versioned.ts';
 import { waterEntries, type DayThing } from '@maul/contract/diary';
 import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
-import { entriesOn, standingOf, toEntry, toStanding } from './store/entries.ts';
 import type { Athlete } from '@maul/contract/people';
 import { type IsoDate } from '@maul/core/units';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { putVersioned } from '../platform/db/versioned.ts';
 import { mount, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf } from '../people/index.ts';
@@ -47,20 +47,20 @@ const refuseSubstance = (name: string): void => {
 };
 
 export const mountEntries = (router: Router, house: House): void => {
-  mount(router, house, 'putDayEntry', ({ params, body: { base, deleted, ...values }, acting }) =>
+  mount(router, house, 'putDayEntry', ({ params, body, acting }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, params.athleteId);
-      if (!deleted) await barred(trx, athlete, params.id, values.day, values.time, values.thing);
-      return putVersioned(trx, 'day_entry', params, base, deleted, values, toEntry);
+      if (!body.deleted) await barred(trx, athlete, params.id, body.day, body.time, body.thing);
+      return putRow(trx, entryRows, params, body);
     }),
   );
   mount(router, house, 'standing', ({ params: { athleteId }, acting }) =>
     acting(async (trx) => ({ standing: await standingOf(trx, athleteId, true) })),
   );
-  mount(router, house, 'putStanding', ({ params, body: { base, deleted, thing }, acting }) =>
+  mount(router, house, 'putStanding', ({ params, body, acting }) =>
     acting((trx) => {
-      if (!deleted && thing.kind === 'supplement') refuseSubstance(thing.name);
-      return putVersioned(trx, 'standing_entry', params, base, deleted, { thing }, toStanding);
+      if (!body.deleted && body.thing.kind === 'supplement') refuseSubstance(body.thing.name);
+      return putRow(trx, standingRows, params, body);
     }),
   );
 };

@@ -1,8 +1,9 @@
+import { mealRows, portionRows, mealsOn, portionsOf } from './store/meals.ts';
+import { putRow } from '../platform/db/versioned.ts';
 import { addDays, daysBetween } from '@maul/core/units';
 import { phaseOn } from '@maul/core/plan';
 import type { Router } from 'express';
 import { putNote, notesOn } from './store/notes.ts';
-import { putVersioned } from '../platform/db/versioned.ts';
 import { mount, type House } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
@@ -14,7 +15,6 @@ import { mountFind } from './search.ts';
 import { mountHandovers } from './handover.ts';
 import { offersTo } from './store/handovers.ts';
 import { mountPaper } from './paper.ts';
-import { mealsOn, portionsOf, toMeal, toPortion } from './store/meals.ts';
 
 export const mountDiary = (router: Router, house: House): void => {
   mount(router, house, 'day', ({ params: { athleteId, date }, acting, signed }) =>
@@ -83,34 +83,12 @@ export const mountDiary = (router: Router, house: House): void => {
     });
   });
 
-  mount(router, house, 'putMeal', ({ params, body: { base, deleted, ...values }, acting }) =>
-    acting((trx) => putVersioned(trx, 'meal', params, base, deleted, values, toMeal)),
+  mount(router, house, 'putMeal', ({ params, body, acting }) =>
+    acting((trx) => putRow(trx, mealRows, params, body)),
   );
 
   mount(router, house, 'putPortion', ({ params, body, acting }) =>
-    acting((trx) =>
-      putVersioned(
-        trx,
-        'portion',
-        params,
-        body.base,
-        body.deleted,
-        {
-          meal_id: body.mealId,
-          position: body.position,
-          food: body.food,
-          planned_grams: body.plannedGrams,
-          grams: body.grams,
-          method: body.method,
-          division: body.division,
-          trail: body.trail,
-          spread: body.spread,
-          guess: body.guess,
-          reason: body.reason,
-        },
-        toPortion,
-      ),
-    ),
+    acting((trx) => putRow(trx, portionRows, params, body)),
   );
 
   mount(router, house, 'putNote', ({ params, body, acting, signed }) =>

@@ -1,3 +1,4 @@
+import { type ContentOf } from '@maul/contract/routes';
 import type {
   DayDocument,
   DayEntryRow,
@@ -37,20 +38,9 @@ export const addMeal = (day: Place, time: string, id = uuidv7()): string => {
   return id;
 };
 
+/** What can be changed of a portion that stays in its meal. */
 export type PortionChange = Partial<
-  Pick<
-    PortionRow,
-    | 'food'
-    | 'plannedGrams'
-    | 'grams'
-    | 'method'
-    | 'division'
-    | 'trail'
-    | 'spread'
-    | 'guess'
-    | 'reason'
-    | 'deleted'
-  >
+  Omit<ContentOf<'putPortion'>, 'mealId' | 'position'> & { deleted: boolean }
 >;
 
 export const savePortion = (
@@ -68,9 +58,18 @@ export const savePortion = (
     label,
   );
 
+/** How the amount of a portion is known, where it is not known at all. */
+const NOT_MEASURED = {
+  grams: null,
+  method: null,
+  division: null,
+  trail: null,
+  spread: null,
+} satisfies PortionChange;
+
 /** What a new portion says; what is left out is not known of it. */
-export type NewPortion = Pick<PortionRow, 'food' | 'plannedGrams' | 'grams' | 'method'> &
-  Partial<Pick<PortionRow, 'division' | 'trail' | 'spread' | 'guess' | 'reason' | 'position'>>;
+export type NewPortion = Pick<ContentOf<'putPortion'>, 'food' | 'plannedGrams' | 'grams' | 'method'> &
+  Partial<Omit<ContentOf<'putPortion'>, 'mealId'>>;
 
 /** A new portion at the end of a meal; returns its id. */
 export const addPortion = (
@@ -81,12 +80,10 @@ export const addPortion = (
 ): string => {
   const position =
     Math.max(-1, ...day.portions.filter((p) => p.mealId === mealId).map((p) => p.position)) + 1;
-  const row = {
+  const row: ContentOf<'putPortion'> = {
     mealId,
     position,
-    division: null,
-    trail: null,
-    spread: null,
+    ...NOT_MEASURED,
     guess: null,
     reason: null,
     ...part,
@@ -178,7 +175,8 @@ export const writeChanges = (
           ? (change.before?.day ?? change.after?.day)
           : dates.get(change.after?.mealId ?? change.before?.mealId ?? '');
       const place = { date: before ? day.date : (date ?? day.date), athlete: day.athlete };
-      write(place, change.table === 'meal' ? 'putMeal' : 'putPortion', change.id, before, after, label);
+      if (change.table === 'meal') write(place, 'putMeal', change.id, change.before, change.after, label);
+      else write(place, 'putPortion', change.id, change.before, change.after, label);
     }
   });
 };
@@ -187,9 +185,5 @@ export const writeChanges = (
 export const asPlanned = (portion: PortionRow): PortionRow => ({
   ...portion,
   plannedGrams: portion.grams ?? portion.plannedGrams,
-  grams: null,
-  method: null,
-  division: null,
-  trail: null,
-  spread: null,
+  ...NOT_MEASURED,
 });

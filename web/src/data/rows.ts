@@ -1,35 +1,32 @@
+import { type ContentOf, routes } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
 
 /** The rows that a device writes ahead of the server. */
-export type OutboxRoute = 'putMeal' | 'putPortion' | 'putNote' | 'putWeighIn' | 'putDayEntry' | 'putStanding';
+export const OUTBOX_ROUTES = [
+  'putMeal',
+  'putPortion',
+  'putNote',
+  'putWeighIn',
+  'putDayEntry',
+  'putStanding',
+] as const;
+export type OutboxRoute = (typeof OUTBOX_ROUTES)[number];
 
 /** What a row says, without its id, version and whether it is there. */
 export type Content = Record<string, unknown>;
 
-/** The fields that are written of each kind of row, and nothing else. */
-export const FIELDS: Readonly<Record<OutboxRoute, readonly string[]>> = {
-  putMeal: ['day', 'time', 'zone', 'eaten', 'ticks'],
-  putPortion: [
-    'mealId',
-    'position',
-    'food',
-    'plannedGrams',
-    'grams',
-    'method',
-    'division',
-    'trail',
-    'spread',
-    'guess',
-    'reason',
-  ],
-  putNote: ['day', 'mealId', 'text'],
-  putWeighIn: ['day', 'kg'],
-  putDayEntry: ['day', 'time', 'zone', 'thing'],
-  putStanding: ['thing'],
-};
+/** The fields that are written of each kind of row: those of its schema, and nothing else. */
+export const FIELDS = Object.fromEntries(
+  OUTBOX_ROUTES.map((route) => [
+    route,
+    Object.keys(routes[route].body.shape).filter((field) => field !== 'base' && field !== 'deleted'),
+  ]),
+) as unknown as Readonly<Record<OutboxRoute, readonly string[]>>;
 
 /** Fields that go together: who changes one has changed all of them. */
-export const LINKED: Readonly<Record<OutboxRoute, readonly (readonly string[])[]>> = {
+export const LINKED: {
+  readonly [R in OutboxRoute]: readonly (readonly (keyof ContentOf<R>)[])[];
+} = {
   putMeal: [['day', 'time', 'zone']],
   putPortion: [
     ['grams', 'method', 'division', 'trail', 'spread', 'guess'],

@@ -1,3 +1,5 @@
+import { type IsoDate } from '@maul/core/units';
+import { type ContentOf } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
 import { NO_HISTORY, remembered, stepped, type History } from '@maul/core/diary';
 import { useMemo } from 'react';
@@ -9,7 +11,7 @@ import { outbox, queryClient } from './session.ts';
 
 /** A day of an athlete: where a row shows and whose it is. */
 export interface Place {
-  date: string;
+  date: IsoDate;
   athlete: { id: string };
 }
 
@@ -115,12 +117,12 @@ const send = (
 };
 
 /** Writes one row, so that it can be taken back. `before` is the row as it stood, null for a new one; `after` null takes it away. */
-export const write = (
+export const write = <R extends OutboxRoute>(
   place: Place,
-  route: OutboxRoute,
+  route: R,
   id: string,
-  before: (object & { version: number }) | null,
-  after: object | null,
+  before: (ContentOf<R> & { version: number }) | null,
+  after: ContentOf<R> | null,
   label: string,
 ): void => {
   if (!open) return asStep(place, label, () => write(place, route, id, before, after, label));

@@ -1,9 +1,6 @@
-import { type BodyOf } from '@maul/contract/routes';
+import { WeighIn, type WeighInRow } from '@maul/contract/body';
+import { rowCodec } from '../../platform/db/rows.ts';
 import { type IsoDate } from '@maul/core/units';
-import { type WeighInRow } from '@maul/contract/body';
-import { type WeighInTable } from '../../platform/db/schema.ts';
-import { putVersioned } from '../../platform/db/versioned.ts';
-import type { Selectable } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 /** The weigh-ins between two days, kg. */
@@ -17,13 +14,7 @@ export const mornings = (trx: AppTransaction, athleteId: string, from: IsoDate, 
     .where('deleted_at', 'is', null)
     .execute();
 
-export const toWeighIn = (row: Selectable<WeighInTable>): WeighInRow => ({
-  id: row.id,
-  day: row.day,
-  kg: row.kg,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
+export const weighInRows = rowCodec('weigh_in', WeighIn);
 
 export const weighInOn = (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<WeighInRow | null> =>
   trx
@@ -33,14 +24,7 @@ export const weighInOn = (trx: AppTransaction, athleteId: string, day: IsoDate):
     .where('day', '=', day)
     .where('deleted_at', 'is', null)
     .executeTakeFirst()
-    .then((row) => (row ? toWeighIn(row) : null));
-
-/** Keeps a weigh-in; the same one twice is one. */
-export const putWeighIn = (
-  trx: AppTransaction,
-  key: { athleteId: string; id: string },
-  body: BodyOf<'putWeighIn'> & { day: IsoDate },
-) => putVersioned(trx, 'weigh_in', key, body.base, body.deleted, { day: body.day, kg: body.kg }, toWeighIn);
+    .then((row) => (row ? weighInRows.read(row as never) : null));
 
 /** The first weigh-in of an athlete, written with their start. */
 export const addWeighIn = (trx: AppTransaction, athleteId: string, id: string, day: IsoDate, kg: number) =>

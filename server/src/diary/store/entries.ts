@@ -1,7 +1,7 @@
-import { type DayEntryRow, type StandingRow } from '@maul/contract/diary';
-import { type DayEntryTable, type StandingTable } from '../../platform/db/schema.ts';
+import { DayEntry, type DayEntryRow, type StandingRow, Standing } from '@maul/contract/diary';
+import { rowCodec } from '../../platform/db/rows.ts';
 import { type IsoDate } from '@maul/core/units';
-import { sql, type Selectable } from 'kysely';
+import { sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 /** Since when the log is paused on a date, and until when; undefined when it is not. */
@@ -19,22 +19,8 @@ export const pauseOn = async (
   return rows[0];
 };
 
-export const toEntry = (row: Selectable<DayEntryTable>): DayEntryRow => ({
-  id: row.id,
-  day: row.day,
-  time: row.time,
-  zone: row.zone,
-  thing: row.thing,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-
-export const toStanding = (row: Selectable<StandingTable>): StandingRow => ({
-  id: row.id,
-  thing: row.thing,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
+export const entryRows = rowCodec('day_entry', DayEntry);
+export const standingRows = rowCodec('standing_entry', Standing);
 
 export const entriesOn = (
   trx: AppTransaction,
@@ -52,7 +38,7 @@ export const entriesOn = (
     .orderBy('time')
     .orderBy('id')
     .execute()
-    .then((rows) => rows.map(toEntry));
+    .then((rows) => rows.map((row) => entryRows.read(row as never)));
 
 /** What stands from day to day; saved meals, which carry their foods, only when they are asked for. */
 export const standingOf = (
@@ -68,4 +54,4 @@ export const standingOf = (
     .$if(!withMeals, (q) => q.where(sql<boolean>`thing ->> 'kind' <> 'meal'`))
     .orderBy('id')
     .execute()
-    .then((rows) => rows.map(toStanding));
+    .then((rows) => rows.map((row) => standingRows.read(row as never)));

@@ -1,36 +1,10 @@
-import type { MealRow, PortionRow } from '@maul/contract/diary';
+import { Meal, Portion, type PortionRow } from '@maul/contract/diary';
+import { rowCodec } from '../../platform/db/rows.ts';
 import type { IsoDate } from '@maul/core/units';
-import { type Selectable } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
-import type { MealTable, PortionTable } from '../../platform/db/schema.ts';
 
-export const toMeal = (row: Selectable<MealTable>): MealRow => ({
-  id: row.id,
-  day: row.day,
-  time: row.time,
-  zone: row.zone,
-  eaten: row.eaten,
-  ticks: row.ticks,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-
-export const toPortion = (row: Selectable<PortionTable>): PortionRow => ({
-  id: row.id,
-  mealId: row.meal_id,
-  position: row.position,
-  food: row.food,
-  plannedGrams: row.planned_grams,
-  grams: row.grams,
-  method: row.method,
-  division: row.division,
-  trail: row.trail,
-  spread: row.spread,
-  guess: row.guess,
-  reason: row.reason,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
+export const mealRows = rowCodec('meal', Meal);
+export const portionRows = rowCodec('portion', Portion);
 
 export const mealsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
   trx
@@ -42,7 +16,7 @@ export const mealsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, t
     .where('deleted_at', 'is', null)
     .orderBy('id')
     .execute()
-    .then((rows) => rows.map(toMeal));
+    .then((rows) => rows.map((row) => mealRows.read(row as never)));
 
 export const portionsOf = async (
   trx: AppTransaction,
@@ -59,5 +33,5 @@ export const portionsOf = async (
     .orderBy('position')
     .orderBy('id')
     .execute();
-  return rows.map(toPortion);
+  return rows.map((row) => portionRows.read(row as never));
 };

@@ -1,27 +1,10 @@
-import type { KitchenContainer, YieldSeen } from '@maul/contract/foods';
-import { sql, type Selectable } from 'kysely';
-import type { ContainerTable, YieldSeenTable } from '../../platform/db/schema.ts';
+import { rowCodec } from '../../platform/db/rows.ts';
+import { KitchenContainer, YieldSeen } from '@maul/contract/foods';
+import { sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
-export const toContainer = (row: Selectable<ContainerTable>): KitchenContainer => ({
-  id: row.id,
-  name: row.name,
-  grams: row.grams,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
-
-export const toYield = (row: Selectable<YieldSeenTable>): YieldSeen => ({
-  id: row.id,
-  foodId: row.food_id,
-  foodName: row.food_name,
-  method: row.method,
-  rawGrams: row.raw_grams,
-  cookedGrams: row.cooked_grams,
-  day: row.day,
-  version: row.version,
-  deleted: row.deleted_at !== null,
-});
+export const containerRows = rowCodec('container', KitchenContainer);
+export const yieldRows = rowCodec('yield_seen', YieldSeen);
 
 /** Containers and yields that are remembered. */
 export const kitchenOf = async (trx: AppTransaction, athleteId: string) => {
@@ -39,7 +22,10 @@ export const kitchenOf = async (trx: AppTransaction, athleteId: string) => {
     .where('deleted_at', 'is', null)
     .orderBy('id')
     .execute();
-  return { containers: containers.map(toContainer), yields: yields.map(toYield) };
+  return {
+    containers: containers.map((row) => containerRows.read(row as never)),
+    yields: yields.map((row) => yieldRows.read(row as never)),
+  };
 };
 
 /** Says of a food whether it is a lever and whether it is in stock. */

@@ -92,6 +92,19 @@ export interface YieldSeenTable extends Versioned {
   cooked_grams: number;
   day: IsoDate;
 }
+/** The tables whose rows carry a version and are written by `putVersioned`. */
+export interface VersionedTables {
+  meal: MealTable;
+  portion: PortionTable;
+  note: NoteTable;
+  weigh_in: WeighInTable;
+  food_own: FoodOwnTable;
+  container: ContainerTable;
+  yield_seen: YieldSeenTable;
+  day_entry: DayEntryTable;
+  standing_entry: StandingTable;
+}
+
 /** What a correction of past portions replaced, and the version each portion had after it. */
 export interface CorrectedPortion {
   id: string;

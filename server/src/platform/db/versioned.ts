@@ -2,29 +2,8 @@ import { isDeepStrictEqual } from 'node:util';
 import { sql } from 'kysely';
 import type { AppTransaction } from './connect.ts';
 import { ProblemError } from '../http/problems.ts';
-import type {
-  ContainerTable,
-  DayEntryTable,
-  FoodOwnTable,
-  MealTable,
-  NoteTable,
-  PortionTable,
-  StandingTable,
-  WeighInTable,
-  YieldSeenTable,
-} from './schema.ts';
-
-export interface VersionedTables {
-  meal: MealTable;
-  portion: PortionTable;
-  note: NoteTable;
-  weigh_in: WeighInTable;
-  food_own: FoodOwnTable;
-  container: ContainerTable;
-  yield_seen: YieldSeenTable;
-  day_entry: DayEntryTable;
-  standing_entry: StandingTable;
-}
+import type { ContentOf, RowCodec } from './rows.ts';
+import type { VersionedTables } from './schema.ts';
 
 type Values = Record<string, unknown>;
 interface Row extends Values {
@@ -89,3 +68,20 @@ export const putVersioned = async <Out>(
     return result.rows[0];
   }
 };
+
+/** Writes a row of a table whose columns are the fields of its schema; see `putVersioned` for what it promises. */
+export const putRow = <Out>(
+  trx: AppTransaction,
+  codec: RowCodec<Out>,
+  key: { athleteId: string; id: string },
+  { base, deleted, ...content }: ContentOf<Out> & { base: number; deleted: boolean },
+): Promise<Out> =>
+  putVersioned(
+    trx,
+    codec.table,
+    key,
+    base,
+    deleted,
+    codec.write(content as unknown as ContentOf<Out>),
+    codec.read,
+  );
