@@ -30,7 +30,6 @@ export {
   splitMeal,
   timeForNumber,
 } from './edit/edit.ts';
-export { type History, NO_HISTORY, remembered, stepped } from './edit/history.ts';
 export { mergeRow } from './edit/merge.ts';
 export { type DiaryChange } from './edit/rows.ts';
 export { fitSentences } from './fit/explain.ts';

@@ -1,7 +1,15 @@
 import { type IsoDate } from '@maul/core/units';
 import { type ContentOf } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
-import { NO_HISTORY, remembered, stepped, type History } from '@maul/core/diary';
+import {
+  NO_HISTORY,
+  remembered,
+  stepped,
+  withdrawn,
+  type History,
+  type Step,
+  type Stepped,
+} from './history.ts';
 import { useMemo } from 'react';
 import { create } from 'zustand';
 import { contentOf, rowOn, sameContent, type Content, type OutboxRoute } from './rows.ts';
@@ -23,6 +31,7 @@ interface Written {
   content: Content;
 }
 type DayHistory = History<Written>;
+type DayStep = Step<Written>;
 
 const keyOf = (place: Place): string => `maul-steps ${place.athlete.id} ${place.date}`;
 /** Steps outlive the page for the day; those of days before yesterday are let go. */
@@ -80,20 +89,21 @@ export const useDaySteps = (place: Place): { undo: string | undefined; redo: str
 type Open = {
   place: Place;
   label: string;
+  id?: string;
   changes: { key: string; before: Written | null; after: Written | null }[];
 };
 let open: Open | null = null;
 
-/** Everything that is written within `work` is one step of the day. Returns what `work` does. */
-export const asStep = <T>(place: Place, label: string, work: () => T): T => {
+/** Everything that is written within `work` is one step of the day, to be withdrawn by `id`. Returns what `work` does. */
+export const asStep = <T>(place: Place, label: string, work: () => T, id?: string): T => {
   if (open) return work();
-  open = { place, label, changes: [] };
+  open = { place, label, id, changes: [] };
   try {
     return work();
   } finally {
     const { changes } = open;
     open = null;
-    setHistory(place, remembered(historyOf(place), { label, changes }));
+    setHistory(place, remembered(historyOf(place), { label, id, changes }));
   }
 };
 
@@ -141,35 +151,38 @@ const asItStands = ({ athlete: { id }, date }: Place): DayDocument | undefined =
   return present && withPending(present, useOutbox.getState().entries, { id, name: '' });
 };
 
-/** Takes the last step of a day back, or does it again. Says what it was, and how many rows others had changed since and were left alone. */
-export const takeStep = (place: Place, way: 'undo' | 'redo'): { label: string; left: number } | undefined => {
-  const day = asItStands(place);
-  if (!day) return undefined;
-  const history = historyOf(place);
-  const rows = new Map<string, Written>();
-  const last = (way === 'undo' ? history.done : history.undone).at(-1);
-  for (const { key, before, after } of last?.changes ?? []) {
-    const one = before ?? after;
-    if (one) rows.set(key, one);
-  }
-  const expectedElsewhere = (key: string): Written | null => {
-    const change = last?.changes.find((c) => c.key === key);
-    return (way === 'undo' ? change?.after : change?.before) ?? null;
-  };
-  const now = (key: string): Written | null => {
-    const one = rows.get(key);
-    if (!one) return null;
-    const expected = expectedElsewhere(key);
-    // A row of another day, or one that was moved to it, is not before us: the server tells whether it was changed since.
+const sameRow = (a: Written | null, b: Written | null): boolean =>
+  sameContent(a?.content ?? null, b?.content ?? null);
+
+/** How a row of a step stands now. A row of another day, or one that was moved to it, is not before us: then it is taken to be as expected. */
+const standsNow = (
+  day: DayDocument,
+  changes: DayStep['changes'],
+  way: 'undo' | 'redo',
+): ((key: string) => Written | null) => {
+  const byKey = new Map(changes.map((change) => [change.key, change]));
+  return (key) => {
+    const change = byKey.get(key);
+    const one = change?.before ?? change?.after;
+    if (!change || !one) return null;
+    const expected = way === 'undo' ? change.after : change.before;
     const lies = (expected?.content.day as string | undefined) ?? one.date;
     if (one.date !== day.date || lies !== day.date) return expected;
     const row = rowOn(day, one.route, one.id);
     return row ? { ...one, content: contentOf(one.route, row) } : null;
   };
-  const result = stepped(history, way, now, (a, b) => sameContent(a?.content ?? null, b?.content ?? null));
-  if (!result) return undefined;
+};
+
+/** Keeps the rows that a step leaves when it is taken back or done again, and says what it was and what was left alone. */
+const keepRows = (
+  day: DayDocument,
+  result: Stepped<Written>,
+  changes: DayStep['changes'],
+  now: (key: string) => Written | null,
+): { label: string; left: number } => {
   for (const { key, row } of result.rows) {
-    const one = row ?? rows.get(key);
+    const change = changes.find((c) => c.key === key);
+    const one = row ?? change?.before ?? change?.after;
     if (!one) continue;
     const present = now(key);
     const version = rowOn(day, one.route, one.id)?.version ?? 0;
@@ -182,6 +195,28 @@ export const takeStep = (place: Place, way: 'undo' | 'redo'): { label: string; l
       before: { ...(present?.content ?? one.content), deleted: present === null },
     });
   }
-  setHistory(place, result.history);
+  setHistory({ date: day.date, athlete: day.athlete }, result.history);
   return { label: result.label, left: result.left };
+};
+
+/** Takes the last step of a day back, or does it again. Says what it was, and how many rows others had changed since and were left alone. */
+export const takeStep = (place: Place, way: 'undo' | 'redo'): { label: string; left: number } | undefined => {
+  const day = asItStands(place);
+  if (!day) return undefined;
+  const history = historyOf(place);
+  const changes = (way === 'undo' ? history.done : history.undone).at(-1)?.changes ?? [];
+  const now = standsNow(day, changes, way);
+  const result = stepped(history, way, now, sameRow);
+  return result && keepRows(day, result, changes, now);
+};
+
+/** Takes one step of a day back by its id, whatever was done after it. Undefined when the day does not remember it. */
+export const withdrawStep = (place: Place, id: string): { label: string; left: number } | undefined => {
+  const day = asItStands(place);
+  if (!day) return undefined;
+  const history = historyOf(place);
+  const changes = history.done.findLast((step) => step.id === id)?.changes ?? [];
+  const now = standsNow(day, changes, 'undo');
+  const result = withdrawn(history, id, now, sameRow);
+  return result && keepRows(day, result, changes, now);
 };

@@ -1,3 +1,4 @@
+import { NO_HISTORY, remembered, stepped, type History, type Step } from '../data/history.ts';
 import type { SeasonDocument } from '@maul/contract/plan';
 import type { Season } from '@maul/core/plan';
 import { create } from 'zustand';
@@ -10,11 +11,8 @@ interface Editor {
   key: string;
   saved: Season;
   season: Season;
-  past: Season[];
-  future: Season[];
+  history: History<Season>;
   selected: Selected;
-  /** What the last change was about: changes of the same thing in a row are undone together. */
-  tag: string;
   /** Number of the revision that the draft was made from. */
   base: number;
   /** A newer season that came while a draft was open: it waits until somebody looks at it. */
@@ -27,13 +25,17 @@ export const useEditor = create<Editor>(() => ({
   key: '',
   saved: EMPTY,
   season: EMPTY,
-  past: [],
-  future: [],
+  history: NO_HISTORY,
   selected: null,
-  tag: '',
   base: 0,
   waiting: null,
 }));
+
+const stepOf = (before: Season, after: Season, tag = ''): Step<Season> => ({
+  label: 'A change of the season',
+  tag,
+  changes: [{ key: 'season', before, after }],
+});
 
 const DRAFT = 'maul-season-draft';
 
@@ -78,10 +80,8 @@ export const openSeason = (document: SeasonDocument): void => {
     key,
     saved,
     season: draftFor(key) ?? saved,
-    past: [],
-    future: [],
+    history: NO_HISTORY,
     selected: sameAthlete ? state.selected : null,
-    tag: '',
     base: newestOf(document),
     waiting: null,
   });
@@ -89,16 +89,14 @@ export const openSeason = (document: SeasonDocument): void => {
 
 /** Shows the newer season that waits; undo brings the own draft back, to be signed on top of it knowingly. */
 export const takeWaiting = (): void => {
-  const { waiting, season, past } = useEditor.getState();
+  const { waiting, season, history } = useEditor.getState();
   if (!waiting) return;
   const saved = seasonOf(waiting);
   useEditor.setState({
     key: keyOf(waiting),
     saved,
     season: saved,
-    past: [...past, season],
-    future: [],
-    tag: '',
+    history: remembered(history, stepOf(season, saved)),
     base: newestOf(waiting),
     waiting: null,
   });
@@ -107,37 +105,34 @@ export const takeWaiting = (): void => {
 
 /** The draft has been signed: what the server answers next is its own. */
 export const signed = (): void => {
-  useEditor.setState((s) => ({ saved: s.season, past: [], future: [] }));
+  useEditor.setState((s) => ({ saved: s.season, history: NO_HISTORY }));
   keepDraft();
 };
 
 /** Makes a change. Changes with the same tag in a row are one step back. */
 export const applySeason = (season: Season, tag = ''): void => {
-  useEditor.setState((s) => {
-    if (season === s.season) return s;
-    const merges = tag !== '' && tag === s.tag && s.past.length > 0;
-    return { season, past: merges ? s.past : [...s.past, s.season], future: [], tag };
-  });
+  useEditor.setState((s) =>
+    season === s.season ? s : { season, history: remembered(s.history, stepOf(s.season, season, tag)) },
+  );
   keepDraft();
 };
 
-export const undo = (): void => {
+const take = (way: 'undo' | 'redo'): void => {
   useEditor.setState((s) => {
-    const before = s.past.at(-1);
-    return before
-      ? { season: before, past: s.past.slice(0, -1), future: [s.season, ...s.future], tag: '' }
-      : s;
+    // Nobody else writes a draft: it always stands as the last step left it.
+    const result = stepped(
+      s.history,
+      way,
+      () => null,
+      () => true,
+    );
+    const season = result?.rows[0]?.row;
+    return result && season ? { season, history: result.history } : s;
   });
   keepDraft();
 };
-
-export const redo = (): void => {
-  useEditor.setState((s) => {
-    const [next, ...future] = s.future;
-    return next ? { season: next, past: [...s.past, s.season], future, tag: '' } : s;
-  });
-  keepDraft();
-};
+export const undo = (): void => take('undo');
+export const redo = (): void => take('redo');
 
 /** Back to the season as it is saved; undo brings the draft back. */
 export const discard = (): void => {
@@ -145,7 +140,13 @@ export const discard = (): void => {
   applySeason(saved);
 };
 
-export const select = (selected: Selected): void => useEditor.setState({ selected, tag: '' });
+/** Chooses what is edited. Typing that follows is a step of its own. */
+export const select = (selected: Selected): void =>
+  useEditor.setState(({ history }) => {
+    const last = history.done.at(-1);
+    const done = last ? [...history.done.slice(0, -1), { ...last, tag: undefined }] : history.done;
+    return { selected, history: { ...history, done } };
+  });
 
 export const isDirty = (s: Pick<Editor, 'season' | 'saved'>): boolean =>
   s.season !== s.saved && JSON.stringify(s.season) !== JSON.stringify(s.saved);

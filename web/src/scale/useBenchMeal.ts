@@ -1,13 +1,19 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import type { Captured } from '@maul/core/scale';
 import type { LivePortion } from '@maul/core/diary';
-import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { addPortion, captured, measuredBy, savePortion } from '../data/edit.ts';
+import { useEffect, useMemo, useRef } from 'react';
+import { sayOnce } from '../data/undo.ts';
+import { asStep, withdrawStep } from '../data/steps.ts';
+import { tellLive, useLivePortion } from '../data/live.ts';
+import { addPortion, captured, measuredBy } from '../data/edit.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
 import { useUnnamed } from './techniques/unnamed.ts';
 
 const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined =>
   portions.find((p) => p.grams === null);
+
+/** The step of the day that a capture is. One portion lies on the scale once. */
+const captureStep = (layer: Captured): string => `capture ${layer.portionId} ${layer.before} ${layer.gross}`;
 
 interface Latest {
   day: DayDocument | undefined;
@@ -27,7 +33,7 @@ const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
   const portion = day.portions.find((p) => p.id === layer.portionId);
   const box = boxOf(layer.portionId);
   if (portion) {
-    captured(day, portion, layer);
+    asStep(day, portion.food.name, () => captured(day, portion, layer), captureStep(layer));
     bench.name(portion.id, portion.food.name);
     if (portion.mealId !== bench.mealId || box) return;
     const next = portions.find((p) => p.grams === null && p.id !== portion.id);
@@ -42,28 +48,33 @@ const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
   bench.name(box.id, box.label);
   const filled = day.portions.find((p) => p.id === bench.portionId);
   if (box.mealId !== null && filled)
-    addPortion(
+    asStep(
       day,
-      box.mealId,
-      { food: filled.food, plannedGrams: null, ...measuredBy(layer) },
-      layer.portionId,
+      filled.food.name,
+      () =>
+        addPortion(
+          day,
+          box.mealId ?? '',
+          { food: filled.food, plannedGrams: null, ...measuredBy(layer) },
+          layer.portionId,
+        ),
+      captureStep(layer),
     );
 };
 
-/** What is taken back lies on the pan again: a plan is a plan again, and what was only weighed is gone. */
+/**
+ * What is taken back lies on the pan again, and the portion is the row that was there before: a plan, a guess with its ends, an amount by
+ * eye. A box that was only filled here is gone.
+ */
 const undoCapture = ({ day }: Latest, layer: Captured): void => {
   useUnnamed.getState().forget(layer.portionId);
   const portion = day?.portions.find((p) => p.id === layer.portionId);
   if (!day || !portion) return;
-  savePortion(
-    day,
-    portion,
-    portion.plannedGrams === null
-      ? { deleted: true }
-      : { grams: null, method: null, division: null, trail: null, spread: null },
-  );
+  const taken = withdrawStep(day, captureStep(layer));
+  if (taken && taken.left > 0)
+    sayOnce(`${portion.food.name} was changed since it was captured, and stays as it is.`);
   const bench = useBench.getState();
-  if (!boxOf(portion.id) && portion.plannedGrams !== null) bench.choose(portion.mealId, portion.id);
+  if (!boxOf(portion.id)) bench.choose(portion.mealId, portion.id);
 };
 
 /** The day behind the bench follows each reading in the same commit as the readout. A scale that talks faster than this, ms a reading, */
@@ -78,51 +89,37 @@ const liveNow = (portionId: string | null): LivePortion | undefined => {
 };
 
 /**
- * What lies on the pan as a portion of the day, by the technique that is in use. It follows at once, in the readout's own commit; a fast
- * scale is followed calmly, when React has time.
+ * Tells the day what lies on the pan as one of its portions, by the technique that is in use: at once, so that the readout and the
+ * day's rules follow a reading in the same commit; calmly behind a fast scale.
  */
-const useLive = (portionId: string | null): LivePortion | undefined => {
-  const [calm, setCalm] = useState<{ live: LivePortion | undefined } | null>(null);
-  const store = useMemo(() => {
-    let value = liveNow(portionId);
-    const subscribe = (told: () => void): (() => void) => {
-      let last = 0;
-      let heard = 0;
-      let timer: ReturnType<typeof setTimeout> | undefined;
-      const show = (): void => {
-        clearTimeout(timer);
-        timer = undefined;
-        const next = liveNow(portionId);
-        setCalm(null);
-        if (value?.grams === next?.grams && value?.portionId === next?.portionId) return;
-        value = next;
-        told();
-      };
-      const showCalmly = (): void => {
-        timer = undefined;
-        last = performance.now();
-        setCalm({ live: liveNow(portionId) });
-      };
-      show();
-      const stop = useBench.subscribe((now, before) => {
-        // What is captured, tared or undone shows at once.
-        if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
-        if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
-        const at = performance.now();
-        const fast = at - heard < FAST_MS;
-        heard = at;
-        if (fast) timer ??= setTimeout(showCalmly, Math.max(0, last + CALM_MS - at));
-        else show();
-      });
-      return () => {
-        stop();
-        clearTimeout(timer);
-      };
+const useTellLive = (portionId: string | null): void => {
+  useEffect(() => {
+    let last = 0;
+    let heard = 0;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const show = (): void => {
+      clearTimeout(timer);
+      timer = undefined;
+      last = performance.now();
+      tellLive(liveNow(portionId));
     };
-    return { subscribe, get: () => value };
+    show();
+    const stop = useBench.subscribe((now, before) => {
+      // What is captured, tared or undone shows at once.
+      if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
+      if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
+      const at = performance.now();
+      const fast = at - heard < FAST_MS;
+      heard = at;
+      if (fast) timer ??= setTimeout(show, Math.max(0, last + CALM_MS - at));
+      else show();
+    });
+    return () => {
+      stop();
+      clearTimeout(timer);
+      tellLive(undefined);
+    };
   }, [portionId]);
-  const live = useSyncExternalStore(store.subscribe, store.get);
-  return calm ? calm.live : live;
 };
 
 /**
@@ -157,6 +154,7 @@ export const useBenchMeal = (day: DayDocument | undefined, mealId: string | unde
       }),
     [],
   );
-  const live = useLive(currentId);
+  useTellLive(currentId);
+  const live = useLivePortion();
   return { portions, current, live };
 };

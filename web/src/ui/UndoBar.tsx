@@ -17,17 +17,19 @@ const UndoBar = () => {
       onClose={(_, reason) => reason !== 'clickaway' && close()}
       message={offer?.sentence}
       action={
-        <Button
-          size="small"
-          color="inherit"
-          variant="text"
-          onClick={() => {
-            offer?.undo();
-            close();
-          }}
-        >
-          Undo
-        </Button>
+        offer?.undo && (
+          <Button
+            size="small"
+            color="inherit"
+            variant="text"
+            onClick={() => {
+              offer.undo?.();
+              close();
+            }}
+          >
+            Undo
+          </Button>
+        )
       }
     />
   );

@@ -3,7 +3,6 @@ import fc from 'fast-check';
 import { seededRandom } from '../../random/index.ts';
 import { copyDay, copyMeal, givePart, mergeMeals, moveMeal, splitMeal, timeForNumber } from './edit.ts';
 import { mergeRow } from './merge.ts';
-import { NO_HISTORY, remembered, stepped, type History } from './history.ts';
 import {
   takenBack,
   withChanges,
@@ -200,34 +199,6 @@ describe('one by one', () => {
       [236, null],
       [236, null],
     ]);
-  });
-});
-
-describe('what was done, and the way back', () => {
-  const same = (a: number | null, b: number | null) => a === b;
-  test('back, and forward again; a row that somebody else changed since is left alone', () => {
-    let history: History<number> = NO_HISTORY;
-    history = remembered(history, { label: 'one', changes: [{ key: 'x', before: null, after: 1 }] });
-    history = remembered(history, {
-      label: 'two',
-      changes: [
-        { key: 'x', before: 1, after: 2 },
-        { key: 'y', before: 5, after: 6 },
-      ],
-    });
-    const rows = new Map<string, number | null>([
-      ['x', 2],
-      ['y', 7],
-    ]);
-    const back = stepped(history, 'undo', (key) => rows.get(key) ?? null, same);
-    expect(back).toMatchObject({ label: 'two', rows: [{ key: 'x', row: 1 }], left: 1 });
-    rows.set('x', 1).set('y', 5);
-    const again = stepped(back?.history ?? NO_HISTORY, 'redo', (key) => rows.get(key) ?? null, same);
-    expect(again?.rows).toEqual([
-      { key: 'x', row: 2 },
-      { key: 'y', row: 6 },
-    ]);
-    expect(stepped(NO_HISTORY, 'undo', () => null, same)).toBeUndefined();
   });
 });
 

@@ -91,7 +91,7 @@ describe('a meal', () => {
     show('m1');
     fireEvent.click(button('Take the meal away'));
     expect(meals()).toEqual(['12:30 eaten', '19:00']);
-    act(() => useUndo.getState().offer?.undo());
+    act(() => useUndo.getState().offer?.undo?.());
     expect(meals()).toEqual(BEFORE.meals);
     expect(portions()).toEqual(BEFORE.portions);
   });

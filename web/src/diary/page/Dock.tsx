@@ -1,5 +1,5 @@
 import type { DayDocument } from '@maul/contract/diary';
-import type { DaySheet, LivePortion } from '@maul/core/diary';
+import type { DaySheet } from '@maul/core/diary';
 import { useEffect } from 'react';
 import { BenchPanel, useBench, useBenchMeal, useScaleSource } from '../../scale/index.ts';
 import { useKitchen } from '../../data/kitchen.ts';
@@ -8,20 +8,15 @@ interface DockProps {
   day: DayDocument;
   sheet: DaySheet;
   mealId: string;
-  onLive: (live: LivePortion | undefined) => void;
 }
 
 /** The bench beside the day: what lies on the scale moves the day's rules. */
-const Dock = ({ day, sheet, mealId, onLive }: DockProps) => {
+const Dock = ({ day, sheet, mealId }: DockProps) => {
   useScaleSource();
   const kitchen = useKitchen(day.athlete.id);
   // Beside the day one weighs into a bowl; the other techniques have room on the bench’s own page.
   useEffect(() => useBench.getState().use('bowl'), []);
   const { portions, current, live } = useBenchMeal(day, mealId);
-  useEffect(() => {
-    onLive(live);
-    return () => onLive(undefined);
-  }, [live, onLive]);
   return (
     <BenchPanel
       day={day}

@@ -1,10 +1,11 @@
 import { isIsoDate } from '@maul/core/units';
-import { type DaySheet, type LivePortion } from '@maul/core/diary';
+import { type DaySheet } from '@maul/core/diary';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { sheetOf } from '../../data/day.ts';
+import { useLivePortion } from '../../data/live.ts';
 import { useOwnDay, useTargets } from '../../data/session.ts';
 import { DayView } from './DayView.tsx';
 import { Offers } from '../portion/Offers.tsx';
@@ -23,7 +24,7 @@ export const TodayPage = () => {
   const { date: asked } = useParams();
   const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
   const { day, error, refetch } = useOwnDay(wanted);
-  const [live, setLive] = useState<LivePortion | undefined>();
+  const live = useLivePortion();
   const targets = useTargets(day);
   const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
   const sheet = useMemo(
@@ -65,7 +66,7 @@ export const TodayPage = () => {
           <>
             {openId !== undefined && (
               <Suspense fallback={<p className="waiting">Opening the bench …</p>}>
-                <Dock day={day} sheet={sheet} mealId={openId} onLive={setLive} />
+                <Dock day={day} sheet={sheet} mealId={openId} />
               </Suspense>
             )}
             <StillFits nutrients={sheet.nutrients} />

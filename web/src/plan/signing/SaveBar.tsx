@@ -76,7 +76,7 @@ const useSave = (document: SeasonDocument) =>
 /** What a draft changes, what may hurt in it, and signing it. Nothing is in force before it is signed. */
 export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   const editor = useEditor();
-  const { season, saved, past, future, waiting } = editor;
+  const { season, saved, history, waiting } = editor;
   const dirty = isDirty(editor);
   const athleteId = document.athlete.id;
   const [id, setId] = useState(() => uuidv7());
@@ -134,12 +134,17 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
               </span>
             ))}
         </p>
-        <Button size="small" disabled={past.length === 0} onClick={undo} aria-keyshortcuts="Control+Z">
+        <Button
+          size="small"
+          disabled={history.done.length === 0}
+          onClick={undo}
+          aria-keyshortcuts="Control+Z"
+        >
           Undo
         </Button>
         <Button
           size="small"
-          disabled={future.length === 0}
+          disabled={history.undone.length === 0}
           onClick={redo}
           aria-keyshortcuts="Control+Shift+Z"
         >
