@@ -1,5 +1,5 @@
 /** @jest-environment ./jsdomWithNode.mjs */
-import { beforeEach, describe, expect, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { act, render } from '@testing-library/react';
 import { Profiler } from 'react';
@@ -46,6 +46,8 @@ beforeEach(() => {
     read(0, (clock += 100));
   });
 });
+
+afterEach(() => jest.restoreAllMocks());
 
 describe('what the scale captures, on the day', () => {
   test('a planned portion gets its true grams and its trail; undo makes it a plan again', () => {
@@ -156,6 +158,8 @@ describe('what lies on the pan, on the day', () => {
         <Bench />
       </Profiler>,
     );
+    // The scale talks ten times a second: not so fast that the day would follow calmly.
+    jest.spyOn(performance, 'now').mockImplementation(() => clock);
     // A bowl of 50 g, tared; then 100 g of food on top.
     pour(50);
     act(() => useBench.getState().dispatch({ type: 'tare' }));
