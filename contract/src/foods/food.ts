@@ -9,14 +9,29 @@ const foodBody = {
   measures: z.array(Measure).max(20),
 };
 
-export const Food = z.strictObject({
-  id: z.string(),
+/**
+ * Where a food comes from: written down by the athlete, Maul's everyday foods, the package of a stand-in code, a published table, or a
+ * file that the athlete imported.
+ */
+export const ORIGINS = ['own', 'everyday', 'package', 'table', 'imported'] as const;
+export const FoodOrigin = z.enum(ORIGINS);
+export type FoodOrigin = z.infer<typeof FoodOrigin>;
+
+const keptFood = {
   ...foodBody,
   details: FoodDetails,
-  kind: z.enum(['own', 'reference', 'imported']),
   source: z.string(),
   /** Something to know about these figures; null when there is nothing. */
   remark: z.string().nullable(),
+};
+/** A food as it is kept, wherever it comes from: one shape from the file it is read from to the portion it is copied into. */
+export const KeptFood = z.strictObject(keptFood);
+export type KeptFood = z.infer<typeof KeptFood>;
+
+export const Food = z.strictObject({
+  id: z.string(),
+  ...keptFood,
+  origin: FoodOrigin,
   version: z.int(),
   /** True when eaten in the last 28 days. */
   recent: z.boolean(),

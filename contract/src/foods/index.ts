@@ -1,5 +1,15 @@
 export { ALLERGENS } from './allergens.ts';
-export { Food, foodFaults, FoodInFile, FoodsFile, FoodVersions, NO_DETAILS, PutFood } from './food.ts';
+export {
+  Food,
+  foodFaults,
+  FoodInFile,
+  FoodOrigin,
+  FoodsFile,
+  FoodVersions,
+  KeptFood,
+  NO_DETAILS,
+  PutFood,
+} from './food.ts';
 export {
   ENCODINGS,
   FILE_PIECE,

@@ -1,4 +1,4 @@
-import { Athlete } from '@maul/contract/people';
+import type { Athlete } from '@maul/contract/people';
 import { assembleDay } from '@maul/core/diary';
 import { entriesOn, mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
 import { athletesOfCoach, athleteOf, todayOf } from '../people/index.ts';

@@ -149,7 +149,7 @@ const portionRow = (
 const snapshot = (food: ReferenceFood): PortionRow['food'] => ({
   id: food.id,
   name: food.name,
-  state: food.state as z.infer<typeof FoodState>,
+  state: food.state,
   source: food.source,
   per100g: food.per100g,
   lever: food.details.tags.includes('lever'),

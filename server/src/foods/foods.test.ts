@@ -102,7 +102,7 @@ describe('our own everyday foods', () => {
     );
     expect(() => readOwnTable(`${head}a,Rice,dry,-7,`, 'foods.csv')).toThrow('PROCNT cannot be "-7"');
     expect(() => readOwnTable(`${head}a,Rice,dry,7,cup`, 'foods.csv')).toThrow(
-      'the measure "cup" is not written name=grams',
+      'The measure “cup” is not written name=grams.',
     );
   });
 });
@@ -148,7 +148,7 @@ describe('search', () => {
         deleted: false,
       })
       .expect(200);
-    expect((await find('oats'))[0]).toMatchObject({ id: own, kind: 'own' });
+    expect((await find('oats'))[0]).toMatchObject({ id: own, origin: 'own' });
     const day = athleteDay(new Date(), 'Europe/Vienna');
     const meal = uuidv7();
     await athlete.put(`/api/athletes/${athlete.id}/meals/${meal}`, mealBody(day)).expect(200);
@@ -160,7 +160,7 @@ describe('search', () => {
     expect(found.findIndex((f) => f.id === 'maul-oats-instant')).toBeLessThan(
       found.findIndex((f) => f.id === 'maul-oats-rolled'),
     );
-    expect((await find(''))[0]?.recent || (await find(''))[0]?.kind === 'own').toBe(true);
+    expect((await find(''))[0]?.recent || (await find(''))[0]?.origin === 'own').toBe(true);
   });
   test('each food shows its source', async () => {
     expect((await find('cow milk')).find((f) => f.id.startsWith('ifct-'))?.source).toContain(

@@ -1,18 +1,13 @@
+import type { FoodOrigin, KeptFood} from '@maul/contract/foods';
 import { FoodDetails, type Food } from '@maul/contract/foods';
 import type { Selectable } from 'kysely';
 import type { FoodOwnTable } from '../platform/db/schema.ts';
 
-/** A food as a search finds it, wherever it is kept. */
-export interface Found {
+/** A food as a search finds it, wherever it is kept; rows of older files lack some of their details. */
+export interface Found extends Omit<KeptFood, 'details'> {
   id: string;
-  name: string;
-  state: Food['state'];
-  per100g: Food['per100g'];
-  measures: Food['measures'];
-  details: Partial<Food['details']>;
-  source: string;
-  remark: string | null;
-  kind: Food['kind'];
+  origin: FoodOrigin;
+  details: Partial<KeptFood['details']>;
   version: number;
   offered_first: boolean;
   closeness: number;
@@ -35,7 +30,7 @@ export const asFood = (found: Found, mark: Mark | undefined, recent: boolean): F
     per100g: found.per100g,
     measures: found.measures.map((m) => ({ ...m, spread: m.spread ?? null })),
     details,
-    kind: found.kind,
+    origin: found.origin,
     source: found.source,
     remark: found.remark,
     version: found.version,
@@ -55,7 +50,7 @@ export const ownFood = (row: Selectable<FoodOwnTable>): Found => ({
   details: row.details,
   source: row.source,
   remark: null,
-  kind: 'own',
+  origin: 'own',
   version: row.version,
   offered_first: true,
   closeness: 1,

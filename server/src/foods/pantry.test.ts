@@ -42,7 +42,7 @@ describe('what a food is', () => {
   test('details, measures with their spread and the source come back as they were given', async () => {
     const food = await newFood();
     expect(food).toMatchObject({
-      kind: 'own',
+      origin: 'own',
       source: 'label',
       measures: [{ name: 'slice', grams: 40, spread: 0.06 }],
       details: { packGrams: 800, allergens: ['gluten'], basis: { kind: '100 g' }, density: null },
@@ -92,7 +92,7 @@ describe('codes', () => {
     const known = (await athlete.get(`${at}/foods-by-code/204180002742`).expect(200)).body as {
       foods: Food[];
     };
-    expect(known.foods[0]).toMatchObject({ name: 'Quayside rice pudding pot', kind: 'reference' });
+    expect(known.foods[0]).toMatchObject({ name: 'Quayside rice pudding pot', origin: 'package' });
     expect(known.foods[0]?.details.label).toEqual({ rules: 'eu', grams: 200, kcal: 176 });
     const none = (await athlete.get(`${at}/foods-by-code/4006381333931`).expect(200)).body as {
       foods: Food[];

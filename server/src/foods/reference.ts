@@ -1,19 +1,15 @@
-import { FoodDetails, NO_DETAILS, type Measure } from '@maul/contract/foods';
+import type { FoodOrigin, KeptFood} from '@maul/contract/foods';
+import { FoodDetails, NO_DETAILS } from '@maul/contract/foods';
+import { readEdible, readList, readMeasures } from './grammar.ts';
 import { FoodState } from '@maul/contract/common';
 import { isTagname, tableKcal, type NutrientVector, type Tagname } from '@maul/core/nutrition';
 import { per100Grams, readGtin } from '@maul/core/foods';
 import Papa from 'papaparse';
 
 /** A reference food, ready for the database. */
-export interface ReferenceFood {
+export interface ReferenceFood extends KeptFood {
   id: string;
-  name: string;
-  state: string;
-  per100g: NutrientVector;
-  measures: Measure[];
-  details: FoodDetails;
-  source: string;
-  remark: string | null;
+  origin: FoodOrigin;
   offeredFirst: boolean;
   /** Everything that a search may find it by, in small letters. */
   search: string;
@@ -84,6 +80,7 @@ export const fromComposition = (row: CompositionRow): ReferenceFood => {
   const name = String(row.name);
   return {
     id: `ifct-${String(row.code)}`,
+    origin: 'table',
     name,
     state: 'raw',
     per100g,
@@ -142,8 +139,6 @@ const vectorOf = (rest: Record<string, string>, fail: Fail): NutrientVector => {
   return vector;
 };
 
-const wordsIn = (text: string): string[] => (text === '' ? [] : text.split(';'));
-
 /** Reads Maul's own everyday foods. Throws, with the line, on anything that is not right: this file ships with Maul. */
 export const readOwnTable = (csv: string, file: string): ReferenceFood[] =>
   rowsOf(csv, file).map((row, i) => {
@@ -162,20 +157,20 @@ export const readOwnTable = (csv: string, file: string): ReferenceFood[] =>
     } = row;
     if (!id || !name) throw fail('it needs an id and a name');
     const known = stateOf(state, fail);
-    const [part = '', ...refuse] = edible.split(' ');
     const details = FoodDetails.safeParse({
-      allergens: wordsIn(allergens),
-      tags: wordsIn(tags),
+      allergens: readList(allergens),
+      tags: readList(tags),
       density: density === '' ? null : Number(density),
-      edible: edible === '' ? null : { part: Number(part), refuse: refuse.join(' ') },
+      edible: readEdible(edible),
     });
     if (!details.success) throw fail(details.error.issues[0]?.message ?? 'its details are wrong');
     return {
       id: `maul-${id}`,
+      origin: 'everyday' as const,
       name,
       state: known,
       per100g: vectorOf(rest, fail),
-      measures: wordsIn(measures).map((m) => readMeasure(m, fail)),
+      measures: said(readMeasures(measures), fail),
       details: details.data,
       source: 'Maul’s everyday foods: values from memory, to be replaced by your label',
       remark: null,
@@ -184,10 +179,10 @@ export const readOwnTable = (csv: string, file: string): ReferenceFood[] =>
     };
   });
 
-const readMeasure = (text: string, fail: Fail): Measure => {
-  const [name = '', grams = ''] = text.split('=');
-  if (name === '' || !(Number(grams) > 0)) throw fail(`the measure "${text}" is not written name=grams`);
-  return { name: name.trim(), grams: Number(grams), spread: null };
+/** What a cell of our own table says, or the fault of it. */
+const said = <T>(value: T | string, fail: Fail): T => {
+  if (typeof value === 'string') throw fail(value);
+  return value;
 };
 
 /** Reads the invented packages of the stand-in code reader: figures for one serving, as a label states them. Throws, with the line. */
@@ -203,13 +198,14 @@ export const readPackages = (csv: string): ReferenceFood[] =>
     const details = FoodDetails.safeParse({
       basis,
       packGrams: Number(pack),
-      allergens: wordsIn(allergens),
+      allergens: readList(allergens),
       code: read.gtin,
       label: { rules, grams, kcal: figures.ENERC },
     });
     if (!details.success) throw fail(details.error.issues[0]?.message ?? 'its details are wrong');
     return {
       id: `pack-${read.gtin}`,
+      origin: 'package' as const,
       name,
       state: stateOf(state, fail),
       per100g: per100Grams(figures, basis, null),

@@ -47,7 +47,7 @@ beforeEach(() => {
   });
 });
 
-afterEach(() => jest.restoreAllMocks());
+afterEach(() => void jest.restoreAllMocks());
 
 describe('what the scale captures, on the day', () => {
   test('a planned portion gets its true grams and its trail; undo makes it a plan again', () => {

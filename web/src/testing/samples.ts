@@ -57,7 +57,7 @@ export const testFood = (name: string, change: Partial<Food> = {}): Food => ({
   per100g: { PROCNT: 2, FAT: 0, CHOAVLDF: 20, FIBTG: 1 },
   measures: [],
   details: NO_DETAILS,
-  kind: 'reference',
+  origin: 'table',
   source: 'test',
   remark: null,
   version: 1,

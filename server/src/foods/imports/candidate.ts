@@ -1,3 +1,4 @@
+import type { KeptFood} from '@maul/contract/foods';
 import { FoodDetails, foodFaults, type Measure } from '@maul/contract/foods';
 import { FoodState } from '@maul/contract/common';
 import { labelAudit, per100Grams, readGtin, type FoodBasis } from '@maul/core/foods';
@@ -20,15 +21,8 @@ export interface Candidate {
 }
 
 /** A food that may be kept, or why it may not. */
-export interface TakenFood {
+export interface TakenFood extends KeptFood {
   key: string;
-  name: string;
-  state: FoodState;
-  per100g: NutrientVector;
-  measures: Measure[];
-  details: FoodDetails;
-  source: string;
-  remark: string | null;
   code: string | null;
   search: string;
 }

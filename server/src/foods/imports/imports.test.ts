@@ -66,7 +66,7 @@ const run = async (id: string, who = athlete, format = 'own-csv'): Promise<FoodI
 };
 const search = async (who: Someone, athleteId: string, q: string): Promise<string[]> =>
   ((await who.get(`/api/athletes/${athleteId}/foods?q=${q}`).expect(200)).body as { foods: Food[] }).foods
-    .filter((f) => f.kind === 'imported')
+    .filter((f) => f.origin === 'imported')
     .map((f) => f.name);
 const many = (count: number, word: string) =>
   `name,PROCNT,FAT,CHOAVLDF\n${Array.from({ length: count }, (_, i) => `${word} ${i},9,1,45`).join('\n')}`;
@@ -155,7 +155,7 @@ describe('importing', () => {
     const byCode = (await athlete.get(`${at}/foods-by-code/6291041500213`).expect(200)).body as {
       foods: Food[];
     };
-    expect(byCode.foods[0]).toMatchObject({ name: 'Bread, fen', kind: 'imported' });
+    expect(byCode.foods[0]).toMatchObject({ name: 'Bread, fen', origin: 'imported' });
     const none = (await stranger.get(`/api/athletes/${stranger.id}/foods-by-code/6291041500213`).expect(200))
       .body as { foods: Food[] };
     expect(none.foods).toEqual([]);

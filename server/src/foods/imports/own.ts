@@ -1,4 +1,5 @@
-import { FoodInFile, type FoodDetails, type ImportOptions, type Measure } from '@maul/contract/foods';
+import { readEdible, readList, readMeasures } from '../grammar.ts';
+import { FoodInFile, type FoodDetails, type ImportOptions } from '@maul/contract/foods';
 import { isTagname, type NutrientVector, type Tagname } from '@maul/core/nutrition';
 import { type FoodBasis } from '@maul/core/foods';
 import Papa from 'papaparse';
@@ -98,33 +99,9 @@ const basisOf = (plain: Partial<Record<Plain, string>>): FoodBasis | string => {
   return `“${plain.basis ?? ''}” is no basis; there are: 100 g, 100 mL, serving.`;
 };
 
-const measuresOf = (text: string): Measure[] | string => {
-  const found: Measure[] = [];
-  for (const part of text.split(/[;|]/).filter((t) => t.trim() !== '')) {
-    const [name = '', grams = ''] = part.split('=');
-    const value = readNumber(grams);
-    if (name.trim() === '' || value === undefined || !(value > 0))
-      return `The measure “${part.trim()}” is not written name=grams.`;
-    found.push({ name: name.trim(), grams: value, spread: null });
-  }
-  return found;
-};
-
-const list = (text: string | undefined): string[] =>
-  (text ?? '')
-    .split(/[;|]/)
-    .map((t) => t.trim())
-    .filter((t) => t !== '');
-
 const number = (text: string | undefined): number | null | 'bad' => {
   const value = readNumber(text ?? '');
   return value === undefined ? null : Number.isNaN(value) ? 'bad' : value;
-};
-
-const edibleOf = (text: string | undefined) => {
-  if (text === undefined || text.trim() === '') return null;
-  const [part = '', ...refuse] = text.trim().split(' ');
-  return { part: readNumber(part) ?? NaN, refuse: refuse.join(' ') || 'refuse' };
 };
 
 const figuresOf = (
@@ -152,7 +129,7 @@ const candidateOf = (
 ): Candidate | string => {
   const basis = basisOf(plain);
   if (typeof basis === 'string') return basis;
-  const measures = measuresOf(plain.measures ?? '');
+  const measures = readMeasures(plain.measures ?? '');
   if (typeof measures === 'string') return measures;
   const [density, pack] = [number(plain.density), number(plain.pack_g)];
   if (density === 'bad' || pack === 'bad') return 'The density or the pack is no number.';
@@ -166,9 +143,9 @@ const candidateOf = (
     code: plain.code,
     details: {
       packGrams: pack,
-      allergens: list(plain.allergens) as FoodDetails['allergens'],
-      tags: list(plain.tags),
-      edible: edibleOf(plain.edible),
+      allergens: readList(plain.allergens) as FoodDetails['allergens'],
+      tags: readList(plain.tags),
+      edible: readEdible(plain.edible ?? ''),
       sourceDate: (plain.source_date?.trim() ? plain.source_date.trim() : null) as FoodDetails['sourceDate'],
     },
     source: plain.source?.trim() ? plain.source.trim() : `Imported from ${file}`,

@@ -39,13 +39,11 @@ export const loadReferenceFoods = async (owner: Kysely<unknown>, dataDir: string
   }>`select value #>> '{}' as value from house where key = 'reference-foods'`.execute(owner);
   if (rows[0]?.value === digest) return;
   await owner.transaction().execute(async (trx) => {
-    await sql`delete from food_reference where id like 'ifct-%' or id like 'maul-%' or id like 'pack-%'`.execute(
-      trx,
-    );
+    await sql`delete from food_reference where origin in ('everyday', 'package', 'table')`.execute(trx);
     await sql`
-      insert into food_reference (id, name, state, per100g, measures, details, source, remark, offered_first, search)
-      select f.id, f.name, f.state, f.per100g, f.measures, f.details, f.source, f.remark, f."offeredFirst", f.search
-      from jsonb_to_recordset(${text}::jsonb) as f(id text, name text, state text, per100g jsonb, measures jsonb, details jsonb,
+      insert into food_reference (id, origin, name, state, per100g, measures, details, source, remark, offered_first, search)
+      select f.id, f.origin, f.name, f.state, f.per100g, f.measures, f.details, f.source, f.remark, f."offeredFirst", f.search
+      from jsonb_to_recordset(${text}::jsonb) as f(id text, origin text, name text, state text, per100g jsonb, measures jsonb, details jsonb,
         source text, remark text, "offeredFirst" boolean, search text)`.execute(trx);
     await sql`insert into house (key, value) values ('reference-foods', to_jsonb(${digest}::text))
       on conflict (key) do update set value = excluded.value`.execute(trx);

@@ -17,8 +17,10 @@ const ENOUGH = 20;
 /** How alike a mistyped question and a stretch of the food's words must be, 0 to 1. */
 const ALIKE = 0.4;
 
-const reference = sql`id, name, state, per100g, measures, details, source, remark, 'reference' as kind, 1 as version, offered_first`;
-const imported = sql`id, name, state, per100g, measures, details, source, remark, 'imported' as kind, 1 as version, true as offered_first`;
+/** What is selected of a reference food, to be found. */
+export const reference = sql`id, name, state, per100g, measures, details, source, remark, origin, 1 as version, offered_first`;
+/** The same of an imported one. */
+export const imported = sql`id, name, state, per100g, measures, details, source, remark, 'imported' as origin, 1 as version, true as offered_first`;
 
 const rows = (trx: AppTransaction, query: ReturnType<typeof sql<Found>>): Promise<Found[]> =>
   query.execute(trx).then((r) => r.rows);
@@ -69,7 +71,7 @@ const byIds = async (trx: AppTransaction, ids: string[]): Promise<Found[]> =>
 const ownFoods = (trx: AppTransaction, athleteId: string, text: string): Promise<Found[]> =>
   rows(
     trx,
-    sql<Found>`select id::text, name, state, per100g, measures, details, source, null as remark, 'own' as kind, version,
+    sql<Found>`select id::text, name, state, per100g, measures, details, source, null as remark, 'own' as origin, version,
       true as offered_first, case when ${text} = '' then 1.0 else word_similarity(${text}, name || ' ' || state) end as closeness
     from food_own where athlete_id = ${athleteId} and deleted_at is null
     order by closeness desc, updated_at desc limit 40`,
@@ -131,12 +133,12 @@ export const searchFoods = async (
   const unique = [...new Map([...own, ...found].reverse().map((f) => [f.id, f])).values()];
   const most = Math.max(1, ...recent.values());
   const score = (f: Found): number =>
-    (f.kind === 'own' ? 3 : 0) +
+    (f.origin === 'own' ? 3 : 0) +
     (recent.has(f.id) ? 1 + (2 * (recent.get(f.id) ?? 0)) / most : 0) +
     (marks.get(f.id)?.in_stock ? 1.5 : 0) +
     (f.offered_first ? 1 : 0) +
-    (f.id.startsWith('maul-') ? 0.5 : 0) -
-    (f.kind === 'imported' ? 0.5 : 0) +
+    (f.origin === 'everyday' ? 0.5 : 0) -
+    (f.origin === 'imported' ? 0.5 : 0) +
     (words[0] !== undefined && f.name.toLowerCase().startsWith(words[0]) ? 1 : 0) +
     4 * f.closeness -
     f.name.length / 200;

@@ -160,7 +160,13 @@ test('the second step on a copy with data: old seasons and orders say the same i
   // An own food and a portion of the time before foods had details.
   await run(`insert into food_own (athlete_id, id, name, state, per100g, measures)
     values ('${person}', '${id}', 'Bread', 'as sold', '{"PROCNT": 9}', '[{"name": "slice", "grams": 40}]')`);
-  expect(await migrate(owner)).toEqual(['0002_season', '0003_kitchen', '0004_day']);
+  // Reference foods of the time when only their ids told where they came from.
+  for (const food of ['maul-rice', 'pack-0123', 'ifct-A001'])
+    await run(`insert into food_reference (id, name, state, per100g, measures, source, offered_first, search)
+      values ('${food}', 'F', 'raw', '{}', '[]', 's', true, 'f')`);
+  expect(await migrate(owner)).toEqual(['0002_season', '0003_kitchen', '0004_day', '0005_origin']);
+  const origins = await sql<{ origin: string }>`select origin from food_reference order by id`.execute(owner);
+  expect(origins.rows.map((r) => r.origin)).toEqual(['table', 'everyday', 'package']);
   const food = await sql<{ details: unknown; source: string; measures: unknown }>`
     select details, source, measures from food_own`.execute(owner);
   expect(food.rows).toEqual([{ details: {}, source: 'own', measures: [{ name: 'slice', grams: 40 }] }]);

@@ -4,12 +4,14 @@ import * as ground from './migrations/0001_ground.ts';
 import * as season from './migrations/0002_season.ts';
 import * as kitchen from './migrations/0003_kitchen.ts';
 import * as day from './migrations/0004_day.ts';
+import * as origin from './migrations/0005_origin.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
   '0002_season': season,
   '0003_kitchen': kitchen,
   '0004_day': day,
+  '0005_origin': origin,
 };
 
 /**

@@ -204,6 +204,7 @@ export interface AppDatabase {
   food_own: FoodOwnTable;
   food_reference: {
     id: string;
+    origin: 'everyday' | 'package' | 'table';
     name: string;
     state: string;
     per100g: Json<NutrientVector>;

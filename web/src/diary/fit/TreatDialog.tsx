@@ -40,7 +40,7 @@ const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DayShee
       ? [{ name: NUTRIENT_LABELS[line.tag], part: line.part }]
       : [],
   );
-  const own = (data?.foods ?? []).filter((f) => f.kind === 'own' || f.inStock);
+  const own = (data?.foods ?? []).filter((f) => f.origin === 'own' || f.inStock);
   const { first, treats } = treatsThatFit(sheet, own.map(swapFoodOf), micros, {
     carbBasis,
     allergens: profile.allergens,

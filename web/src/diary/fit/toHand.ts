@@ -29,7 +29,7 @@ export const swapFoodOf = (food: Food): HandFood => ({
   state: food.state,
   per100g: food.per100g,
   allergens: food.details.allergens,
-  allergensKnown: food.kind === 'own' || food.id.startsWith('maul-') || food.id.startsWith('pack-'),
+  allergensKnown: food.origin === 'own' || food.origin === 'everyday' || food.origin === 'package',
   inStock: food.inStock,
   keeps: food.details.tags.includes('keeps'),
   piece: pieceOf(food),

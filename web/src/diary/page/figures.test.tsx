@@ -166,7 +166,7 @@ describe('what still fits', () => {
     showOn(testDay(), (day) => (
       <TreatDialog day={day} sheet={sheetOf(day, sheetTargets)} onClose={() => undefined} />
     ));
-  const sweet = testFood('Dark chocolate', { state: 'as sold', kind: 'own', per100g: { PROCNT: 8, FAT: 40, CHOAVLDF: 45, FIBTG: 8 } }); // prettier-ignore
+  const sweet = testFood('Dark chocolate', { state: 'as sold', origin: 'own', per100g: { PROCNT: 8, FAT: 40, CHOAVLDF: 45, FIBTG: 8 } }); // prettier-ignore
   test('is looked for among own foods and those in stock', async () => {
     served('GET /api/athletes/*/foods-to-hand', { foods: [sweet] });
     show();

@@ -108,7 +108,7 @@ const foodOf = (entry: QuickFood, known: Known): Understood => {
   if (!found) return { kind: 'looking', at, says: `Looking for ${fragment} …` };
   const picked = pickFood(
     fragment,
-    found.map((f) => ({ ...f, own: f.kind === 'own' })),
+    found.map((f) => ({ ...f, own: f.origin === 'own' })),
   );
   if ('none' in picked)
     return { kind: 'fault', at, says: `No food is called “${fragment}”. It can be added as a new food.` };

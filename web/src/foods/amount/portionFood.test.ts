@@ -9,7 +9,7 @@ const rice: Food = {
   per100g: { PROCNT: 7, CHOAVLDF: 78, FAT: 0.7 },
   measures: [{ name: 'cup', grams: 185, spread: null }],
   details: { ...NO_DETAILS, edible: null },
-  kind: 'own',
+  origin: 'own',
   source: 'label',
   remark: null,
   version: 4,
@@ -31,7 +31,7 @@ const seen = (method: string, rawGrams: number, cookedGrams: number): YieldSeen 
 
 test('the copy that a portion keeps says which version it is and whether it is a lever', () => {
   expect(portionFoodOf(rice)).toMatchObject({ version: 4, lever: true, measures: rice.measures });
-  expect(portionFoodOf({ ...rice, kind: 'reference' }).version).toBeUndefined();
+  expect(portionFoodOf({ ...rice, origin: 'table' }).version).toBeUndefined();
 });
 
 describe('yields', () => {

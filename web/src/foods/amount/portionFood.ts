@@ -8,7 +8,7 @@ export const portionFoodOf = (food: Food): PortionFood => ({
   state: food.state,
   source: food.source,
   per100g: food.per100g,
-  ...(food.kind === 'own' ? { version: food.version } : {}),
+  ...(food.origin === 'own' ? { version: food.version } : {}),
   lever: food.lever,
   density: food.details.density,
   ...(food.details.basis.kind === '100 mL' ? { liquid: true } : {}),

@@ -137,7 +137,7 @@ describe('all that a food is', () => {
     const food = {
       ...body,
       id: 'x',
-      kind: 'own',
+      origin: 'own',
       remark: null,
       version: 1,
       recent: false,

@@ -162,11 +162,11 @@ const FoodDialog = ({
               }
               label="In stock: found first"
             />
-            {food.kind === 'own' && <Versions athleteId={athleteId} food={food} />}
+            {food.origin === 'own' && <Versions athleteId={athleteId} food={food} />}
             {fault !== null && <p role="alert">{fault}</p>}
           </DialogContent>
           <DialogActions>
-            {food.kind === 'own' && (
+            {food.origin === 'own' && (
               <Button variant="text" onClick={() => setEditing(true)} sx={{ mr: 'auto' }}>
                 Change it
               </Button>

@@ -15,11 +15,11 @@ export const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: CarbBasis
   const { ENERC, PROCNT, CARB, FAT } = amountsOf(food.per100g, carbBasis);
   const show = (v: number | undefined) => (v === undefined ? '?' : oneDecimal(v));
   const marks = [
-    food.kind === 'own' && 'own',
+    food.origin === 'own' && 'own',
     food.recent && 'recent',
     food.inStock && 'in stock',
     food.lever && 'lever',
-    food.kind === 'imported' && 'imported',
+    food.origin === 'imported' && 'imported',
   ].filter((m) => m !== false);
   return (
     <>
