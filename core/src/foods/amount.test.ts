@@ -29,6 +29,13 @@ test.each([
   ['2 tbsp', 29.5736, 'spoon'],
   ['8 fl oz', 236.588, null],
   ['.5 l', 500, null],
+  ['1,200 g', 1200, null],
+  ['1 200 g', 1200, null],
+  ['1.200,5 g', 1200.5, null],
+  ['1.250 kg', 1250, null],
+  ['1,250 kg', 1250, null],
+  ['1,500 ml', 1500, null],
+  ['1 kg 200 g', 1200, null],
 ])('%s', (text, grams, method) => {
   const read = readAmount(text, bread);
   if ('fault' in read) throw new Error(read.fault);
@@ -63,6 +70,8 @@ test.each([
   ['1/0 slice', 'is no amount'],
   ['--5', 'is no amount'],
   ['-5', 'A weight is more than 0 g.'],
+  ['1.200 g', 'may be 1.2 g or 1,200 g'],
+  ['1,2,3 g', 'is no amount'],
 ])('%s is refused', (text, fault) =>
   expect(readAmount(text, bread)).toEqual({ fault: expect.stringContaining(fault) }),
 );

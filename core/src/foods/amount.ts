@@ -1,5 +1,12 @@
+import {
+  NUMBER_SOURCE,
+  numberReadings,
+  printNumber,
+  GRAMS_PER_OUNCE,
+  GRAMS_PER_POUND,
+  MILLILITRES_PER,
+} from '../units/index.ts';
 import type { Method } from './method.ts';
-import { GRAMS_PER_OUNCE, GRAMS_PER_POUND, MILLILITRES_PER } from '../units/index.ts';
 
 /** A household measure of a food: grams of one, and how far one may stray (relative standard uncertainty). */
 export interface HouseholdMeasure {
@@ -54,36 +61,21 @@ const VOLUME: Readonly<Record<string, number>> = {
   tbsp: us.tbsp,
   tsp: us.tsp,
 };
+/** More than this is no portion, grams. */
+const MOST_GRAMS = 5000;
 const HOUSEHOLD = new Set(['cup', 'cups', 'tbsp', 'tsp']);
-const FRACTIONS: Readonly<Record<string, number>> = {
-  '½': 0.5,
-  '⅓': 1 / 3,
-  '⅔': 2 / 3,
-  '¼': 0.25,
-  '¾': 0.75,
-  half: 0.5,
-  third: 1 / 3,
-  quarter: 0.25,
-  a: 1,
-  an: 1,
-};
+const WORDS: Readonly<Record<string, number>> = { half: 0.5, third: 1 / 3, quarter: 0.25, a: 1, an: 1 };
 
-const NUMBER = String.raw`(?:\d+\s+\d+/\d+|\d+/\d+|\d*[.,]?\d+\s*[½⅓⅔¼¾]?|[½⅓⅔¼¾]|half|third|quarter|an?)`;
+const NUMBER = String.raw`(?:\d+\s+\d+/\d+|\d+/\d+|\d+\s*[½⅓⅔¼¾]|[½⅓⅔¼¾]|${NUMBER_SOURCE}|half|third|quarter|an?)`;
 const PART = new RegExp(
   String.raw`^\s*(${NUMBER})(?![\d/])\s*(?:of\s+an?\s+|an?\s+)?([\p{L}][\p{L}\p{N} ,]*?)?\s*(?=$|\d|\+)\+?`,
   'iu',
 );
 
-/** "1 1/2", "3/4", "2½", "1,5", "half": a count. NaN when it is none. */
-const countOf = (text: string): number => {
-  const bare = text.trim().toLowerCase();
-  const word = FRACTIONS[bare];
-  if (word !== undefined) return word;
-  const mixed = /^(?:(\d+)\s+)?(\d+)\/(\d+)$/.exec(bare);
-  if (mixed) return Number(mixed[1] ?? 0) + Number(mixed[2]) / Number(mixed[3]);
-  const glyph = /^(\d+)\s*([½⅓⅔¼¾])$/.exec(bare);
-  if (glyph) return Number(glyph[1]) + (FRACTIONS[glyph[2] ?? ''] ?? NaN);
-  return Number(bare.replace(',', '.'));
+/** "1 1/2", "3/4", "2½", "1,5", "1,200", "half": what the count may be; none when it is no number. */
+const countsOf = (text: string): number[] => {
+  const word = WORDS[text.trim().toLowerCase()];
+  return word === undefined ? numberReadings(text) : [word];
 };
 
 const singular = (word: string): string => word.replace(/s$/, '');
@@ -151,11 +143,18 @@ export const readAmount = (text: string, food: AmountFood = {}, inOunces = false
   if (/^[-−]\s*\d/.test(rest)) return { fault: 'A weight is more than 0 g.' };
   while (rest !== '') {
     const found = PART.exec(rest);
-    const count = found ? countOf(found[1] ?? '') : NaN;
-    if (!found || !Number.isFinite(count))
+    const counts = found ? countsOf(found[1] ?? '') : [];
+    if (!found || counts.length === 0)
       return { fault: `“${text.trim()}” is no amount. Type it as 150 g or 2 slices.` };
-    const one = piece(count, found[2] ?? '', food, inOunces);
-    if ('fault' in one) return one;
+    const read = counts.map((count) => piece(count, found[2] ?? '', food, inOunces));
+    // Of two meanings the one that is a portion; where both are, a comma is Maul's own thousand and a point asks.
+    const able = read.filter((one) => 'fault' in one || one.grams <= MOST_GRAMS);
+    const [one = read[0], other] = able;
+    if (one === undefined || 'fault' in one) return one ?? { fault: 'Check the amount.' };
+    if (other && !('fault' in other) && !(found[1] ?? '').includes(','))
+      return {
+        fault: `“${text.trim()}” may be ${printNumber(one.grams)} g or ${printNumber(other.grams)} g. Type it without a point, or with two places after it.`,
+      };
     pieces.push(one);
     rest = rest.slice(found[0].length).trim();
   }

@@ -1,5 +1,5 @@
+import { whole, KJ_PER_KCAL } from '../units/index.ts';
 import { type CarbBasis, meets, weightedSum, type Interval } from '../nutrition/index.ts';
-import { KJ_PER_KCAL } from '../units/index.ts';
 import { labelInterval, type LabelRules } from './labelRounding.ts';
 
 /** Sugar alcohols by kind and their energy, kcal per g. Source: 21 CFR 101.9(c)(1)(i)(F); EU all 2.4, erythritol 0. */
@@ -52,8 +52,6 @@ interface Hypothesis {
   name: string;
   kcal: Interval;
 }
-
-const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
 
 const figures = (label: Label) => {
   const gram = (value: number): Interval => labelInterval(value, 'gram', label.rules);

@@ -27,3 +27,4 @@ export {
   weekday,
   weekStart,
 } from './dates.ts';
+export { NUMBER_SOURCE, numberIn, numberReadings, printNumber, readNumber, whole } from './numbers.ts';

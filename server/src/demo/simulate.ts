@@ -1,4 +1,3 @@
-import type { FoodState } from '@maul/contract/common';
 import type { NoteRow, PortionRow } from '@maul/contract/diary';
 import type { Profile } from '@maul/contract/people';
 import {
@@ -15,7 +14,6 @@ import { amountsOf, perGrams } from '@maul/core/nutrition';
 import { dayTargets, phaseOn, type ChangeOrder, type DayTargets, type Season } from '@maul/core/plan';
 import { seededRandom, standardNormal, type Random } from '@maul/core/random';
 import { weekBasis, type Basis, type WeighIn } from '@maul/core/body';
-import type { z } from 'zod';
 import type { ReferenceFood } from '../foods/index.ts';
 import { patternOf, profileOf, seasonOf } from './season.ts';
 import { readMenuLine, type MenuMeal, type MenuPortion, type ScenarioAthlete } from './scenario.ts';

@@ -1,5 +1,4 @@
-import type { FoodOrigin, KeptFood} from '@maul/contract/foods';
-import { FoodDetails, type Food } from '@maul/contract/foods';
+import { type FoodOrigin, type KeptFood, FoodDetails, type Food } from '@maul/contract/foods';
 import type { Selectable } from 'kysely';
 import type { FoodOwnTable } from '../platform/db/schema.ts';
 

@@ -1,5 +1,4 @@
-import type { FoodOrigin, KeptFood} from '@maul/contract/foods';
-import { FoodDetails, NO_DETAILS } from '@maul/contract/foods';
+import { type FoodOrigin, type KeptFood, FoodDetails, NO_DETAILS } from '@maul/contract/foods';
 import { readEdible, readList, readMeasures } from './grammar.ts';
 import { FoodState } from '@maul/contract/common';
 import { isTagname, tableKcal, type NutrientVector, type Tagname } from '@maul/core/nutrition';

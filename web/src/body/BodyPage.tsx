@@ -15,7 +15,8 @@ import { call, sentenceOf } from '../data/api.ts';
 import { queryClient, useSession } from '../data/session.ts';
 import { Section } from './BodyFields.tsx';
 import { BodySection, FoodSection, HealthSection, RoutineSection } from './BodySections.tsx';
-import { fieldOf, numberOf, rawProfile, valuesOf, type BodyValues } from './bodyValues.ts';
+import { fieldOf, rawProfile, valuesOf, type BodyValues } from './bodyValues.ts';
+import { numberIn } from '@maul/core/units';
 import { bodyOf, ExpenditureSection } from './Expenditure.tsx';
 import '../ui/styles/accounts.css';
 
@@ -42,7 +43,7 @@ const Form = ({
       basisId: uuidv7(),
       sex: typed.sex,
       birthDate: typed.birthDate,
-      heightCm: numberOf(typed.heightCm),
+      heightCm: numberIn(typed.heightCm),
       zone,
       dayTurnsAt: athlete.dayTurnsAt,
       carbBasis: typed.carbBasis,

@@ -1,4 +1,4 @@
-import { ageOn, isIsoDate } from '@maul/core/units';
+import { ageOn, isIsoDate, whole, numberIn } from '@maul/core/units';
 import {
   EQUATION_SD,
   EQUATIONS,
@@ -13,18 +13,17 @@ import {
 } from '@maul/core/body';
 import Radio from '@mui/material/Radio';
 import { deviceToday } from '../data/device.ts';
-import { whole } from '../ui/formats/show.ts';
 import { energyText } from '../ui/formats/units.ts';
 import { Choice, Section, Text, type BodyForm } from './BodyFields.tsx';
 import { LEVELS } from './BodySections.tsx';
-import { numberOf, weightOf, type BodyValues } from './bodyValues.ts';
+import { weightOf, type BodyValues } from './bodyValues.ts';
 
 /** The body that the fields describe; undefined while it is not whole or cannot be. */
 export const bodyOf = (values: BodyValues): EquationBody | undefined => {
   const [weightKg, heightCm, fat] = [
     weightOf(values),
-    numberOf(values.heightCm),
-    numberOf(values.fatPercent),
+    numberIn(values.heightCm),
+    numberIn(values.fatPercent),
   ];
   if (!isIsoDate(values.birthDate) || Number.isNaN(weightKg) || Number.isNaN(heightCm)) return undefined;
   try {
@@ -51,7 +50,7 @@ export const chosenEquation = (values: BodyValues, body: EquationBody, spread: R
 
 /** The start value of expenditure that the fields give, kcal, and its standard uncertainty. */
 export const expenditureOf = (values: BodyValues, body: EquationBody): { kcal: number; sd: number } => {
-  const known = numberOf(values.known);
+  const known = numberIn(values.known);
   if (!Number.isNaN(known))
     return { kcal: values.units.energy === 'kcal' ? known : known / 4.184, sd: KNOWN_SD };
   const spread = restingSpread(body);

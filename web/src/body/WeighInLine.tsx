@@ -1,9 +1,10 @@
+import { bodyBounds, bodyFigure, toKg } from '../ui/formats/units.ts';
+import { numberIn } from '@maul/core/units';
 import type { DayDocument } from '@maul/contract/diary';
 import { BodyKg } from '@maul/contract/body';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
-import { bodyFigure, toKg } from '../ui/formats/units.ts';
 import { saveWeighIn } from '../data/edit.ts';
 import { fromDay } from '../data/fromDay.ts';
 
@@ -16,15 +17,14 @@ const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' |
   if (day.date > day.today) return null;
   const save = (event: FormEvent): void => {
     event.preventDefault();
-    const kg = BodyKg.safeParse(
-      text.trim() === '' ? NaN : Math.round(toKg(Number(text.replace(',', '.')), units) * 1000) / 1000,
-    );
+    const kg = BodyKg.safeParse(Math.round(toKg(numberIn(text, bodyBounds(units)), units) * 1000) / 1000);
     if (!kg.success) return setFault(kg.error.issues[0]?.message ?? 'Check the number.');
     setFault(null);
     saveWeighIn(day, day.weighIn, kg.data);
     if (hide.weight) setText('');
   };
-  const kept = day.weighIn !== null && text.replace(',', '.') === shown;
+  const kept =
+    day.weighIn !== null && bodyFigure(toKg(numberIn(text, bodyBounds(units)), units), units) === shown;
   return (
     <form className="weigh-in" onSubmit={save}>
       <TextField

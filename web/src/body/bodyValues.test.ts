@@ -1,14 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { DEFAULT_PROFILE, type Athlete } from '@maul/contract/people';
-import {
-  convertFigures,
-  EMPTY_BODY,
-  fieldOf,
-  numberOf,
-  profileOf,
-  valuesOf,
-  weightOf,
-} from './bodyValues.ts';
+import { convertFigures, EMPTY_BODY, fieldOf, profileOf, valuesOf, weightOf } from './bodyValues.ts';
+import { numberIn } from '@maul/core/units';
 
 const full = { ...EMPTY_BODY, weight: '185,4', units: { body: 'lb', food: 'oz', energy: 'kJ' } as const };
 
@@ -22,7 +15,7 @@ describe('the fields of body and health', () => {
       fat: { percent: 14, method: 'eye' },
     });
     expect(weightOf(EMPTY_BODY)).toBeNaN();
-    expect(numberOf('x')).toBeNaN();
+    expect(numberIn('x')).toBeNaN();
   });
   test('a figure stays the same amount when its unit changes', () => {
     const typed = { ...EMPTY_BODY, weight: '84.1', known: '2900' };

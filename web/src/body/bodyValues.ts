@@ -1,3 +1,4 @@
+import { numberIn } from '@maul/core/units';
 import { DEFAULT_PROFILE, Profile, type Athlete, type DIETS, type Units } from '@maul/contract/people';
 import { type ALLERGENS } from '@maul/contract/foods';
 import { type BasisRow } from '@maul/contract/body';
@@ -72,21 +73,18 @@ export const EMPTY_START: StartValues = {
   coachCode: '',
 };
 
-/** A typed number, comma or point; NaN where it is empty or none. */
-export const numberOf = (text: string): number =>
-  text.trim() === '' ? NaN : Number(text.trim().replace(',', '.'));
-const optional = (text: string): number | null => (text.trim() === '' ? null : numberOf(text));
+const optional = (text: string): number | null => (text.trim() === '' ? null : numberIn(text));
 const named = (text: string): string | null => (text.trim() === '' ? null : text.trim());
 
 /** The weight in kg; NaN while it is not typed. */
 export const weightOf = (values: BodyValues): number =>
-  Math.round(toKg(numberOf(values.weight), values.units) * 100) / 100;
+  Math.round(toKg(numberIn(values.weight), values.units) * 100) / 100;
 
 /** The typed weight and maintenance in other units; what is no number stays as it is typed. */
 export const convertFigures = (values: BodyValues, units: Units): Pick<BodyValues, 'weight' | 'known'> => {
   const [kg, kcal] = [
-    toKg(numberOf(values.weight), values.units),
-    toKcal(numberOf(values.known), values.units),
+    toKg(numberIn(values.weight), values.units),
+    toKcal(numberIn(values.known), values.units),
   ];
   return {
     weight: Number.isNaN(kg) || units.body === values.units.body ? values.weight : bodyFigure(kg, units),

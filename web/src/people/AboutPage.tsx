@@ -1,7 +1,7 @@
 import { ENOUGH_AVAILABILITY, EQUATION_IDS, EQUATIONS, LOW_AVAILABILITY } from '@maul/core/body';
 import { VERY_LOW } from '@maul/core/plan';
 import { Link } from 'react-router';
-import { whole } from '../ui/formats/show.ts';
+import { whole } from '@maul/core/units';
 import '../ui/styles/accounts.css';
 
 const CAUTIONS = [

@@ -1,5 +1,5 @@
 import { Start } from '@maul/contract/plan';
-import { addDays, isIsoDate } from '@maul/core/units';
+import { addDays, isIsoDate, whole, numberIn } from '@maul/core/units';
 import {
   cautionPerson,
   dayTargets,
@@ -26,7 +26,7 @@ import { Navigate, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { CautionLine } from '../plan/index.ts';
 import { deviceToday, deviceZone } from '../data/device.ts';
-import { NUTRIENT_NAMES, windowText, whole } from '../ui/formats/show.ts';
+import { NUTRIENT_NAMES, windowText } from '../ui/formats/show.ts';
 import { energyFigure } from '../ui/formats/units.ts';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient, useSession } from '../data/session.ts';
@@ -39,7 +39,6 @@ import {
   RoutineSection,
   EMPTY_START,
   fieldOf,
-  numberOf,
   profileOf,
   rawProfile,
   weightOf,
@@ -72,7 +71,7 @@ const patternWish = (values: StartValues): MealPattern | null => {
     return makePattern({
       id: 'usual',
       name: 'Usual day',
-      meals: numberOf(values.meals),
+      meals: numberIn(values.meals),
       carbs: values.carbs,
       waking: values.waking,
       training: session ? { start: session.start, minutes: session.minutes } : null,
@@ -85,7 +84,7 @@ const patternWish = (values: StartValues): MealPattern | null => {
 
 const planOf = (values: StartValues, body: EquationBody | undefined) => {
   const profile = profileOf(values);
-  const weeks = numberOf(values.weeks);
+  const weeks = numberIn(values.weeks);
   if (!body || !profile || !isIsoDate(values.birthDate) || !(weeks >= 1 && weeks <= 104)) return undefined;
   const today = deviceToday();
   const { kcal, sd } = expenditureOf(values, body);
@@ -273,13 +272,13 @@ export const StartPage = () => {
       ...ids,
       sex: typed.sex,
       birthDate: typed.birthDate,
-      heightCm: numberOf(typed.heightCm),
+      heightCm: numberIn(typed.heightCm),
       weightKg: weightOf(typed),
       zone: deviceZone(),
       carbBasis: typed.carbBasis,
       profile: rawProfile(typed),
       firstPhase: typed.firstPhase,
-      weeks: numberOf(typed.weeks),
+      weeks: numberIn(typed.weeks),
       pattern: patternWish(typed),
     });
     if (!parsed.success) {

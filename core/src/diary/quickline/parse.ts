@@ -1,4 +1,11 @@
-import { KJ_PER_KCAL, MILLILITRES_PER, isIsoDate } from '../../units/index.ts';
+import {
+  NUMBER_SOURCE,
+  numberReadings,
+  readNumber,
+  KJ_PER_KCAL,
+  MILLILITRES_PER,
+  isIsoDate,
+} from '../../units/index.ts';
 import type {
   QuickAmount,
   QuickBare,
@@ -15,8 +22,8 @@ import type {
 export const QUICK_LENGTH = 600;
 
 const FRACTION = '½⅓⅔¼¾';
-const COUNT = String.raw`(?:\d+\s+\d+/\d+|\d+/\d+|\d+(?:[.,]\d+)?[${FRACTION}]?|[.,]\d+|[${FRACTION}]|(?:half|third|quarter|an?|one|two|three)(?=\s))`;
-const RANGE = new RegExp(String.raw`^(\d+(?:[.,]\d+)?)\s*(?:-|–|to\s)\s*(\d+(?:[.,]\d+)?)`, 'iu');
+const COUNT = String.raw`(?:\d+\s+\d+/\d+|\d+/\d+|\d+[${FRACTION}]|${NUMBER_SOURCE}|[${FRACTION}]|(?:half|third|quarter|an?|one|two|three)(?=\s))`;
+const RANGE = new RegExp(String.raw`^(${NUMBER_SOURCE})\s*(?:-|–|to\s)\s*(${NUMBER_SOURCE})`, 'iu');
 const ONE = new RegExp(`^(${COUNT})`, 'iu');
 const WORDS: Readonly<Record<string, string>> = { one: '1', two: '2', three: '3' };
 
@@ -24,15 +31,17 @@ const WORDS: Readonly<Record<string, string>> = { one: '1', two: '2', three: '3'
 const UNIT =
   /^(?:(?:of\s+)?an?\s+)?(fl\.?\s?oz|(?:kg|g|grams?|oz|ounces?|lbs?|pounds?|ml|cl|dl|l|litres?|liters?|cups?|tbsp|tsp|pieces?|pcs|slices?|scoops?|packs?|packets?|cans?|bags?|sleeves?|servings?|bottles?|glass(?:es)?|pots?|tubs?|handfuls?|splash(?:es)?|dash(?:es)?|pinch(?:es)?|mugs?|bowls?|smalls?|mediums?|larges?)(?![\p{L}\p{N}]))\.?/iu;
 
+const figure = (before: string, after: string, flags: string): RegExp =>
+  new RegExp(String.raw`${before}(${NUMBER_SOURCE})(?:\s*[-–]\s*(${NUMBER_SOURCE}))?${after}`, flags);
 const FIGURE = {
-  ENERC: /(~|!)?\s*(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?\s*(kcal|kj)(?![\p{L}])/iu,
-  PROCNT: /(?:^|\s)P\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/u,
-  CARB: /(?:^|\s)C\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/u,
-  FAT: /(?:^|\s)F\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/u,
-  FIBTG: /(?:^|\s)(?:fibre|fiber)\s?(\d+(?:[.,]\d+)?)(?:\s*[-–]\s*(\d+(?:[.,]\d+)?))?(?=\s|$)/iu,
+  ENERC: figure(String.raw`(?:~|!)?\s*`, String.raw`\s*(kcal|kj)(?![\p{L}])`, 'iu'),
+  PROCNT: figure(String.raw`(?:^|\s)P\s?`, String.raw`(?=\s|$)`, 'u'),
+  CARB: figure(String.raw`(?:^|\s)C\s?`, String.raw`(?=\s|$)`, 'u'),
+  FAT: figure(String.raw`(?:^|\s)F\s?`, String.raw`(?=\s|$)`, 'u'),
+  FIBTG: figure(String.raw`(?:^|\s)(?:fibre|fiber)\s?`, String.raw`(?=\s|$)`, 'iu'),
 } as const;
 
-const number = (text: string): number => Number(text.replace(',', '.'));
+const SMALLER = new RegExp(String.raw`^\s*(${COUNT}\s*(?:oz|ounces?|g|grams?))(?![\p{L}\p{N}])`, 'iu');
 
 interface Piece {
   text: string;
@@ -100,10 +109,11 @@ const bare = (piece: Piece): QuickBare | QuickFault | undefined => {
   for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT', 'FIBTG'] as const) {
     const found = FIGURE[key].exec(text);
     if (!found) continue;
-    const at = key === 'ENERC' ? 2 : 1;
-    const per = key === 'ENERC' && /kj/i.test(found[4] ?? '') ? KJ_PER_KCAL : 1;
-    const low = number(found[at] ?? '0') / per;
-    const high = found[at + 1] === undefined ? low : number(found[at + 1] ?? '0') / per;
+    const per = key === 'ENERC' && /kj/i.test(found[3] ?? '') ? KJ_PER_KCAL : 1;
+    const [from, to] = [readNumber(found[1] ?? ''), readNumber(found[2] ?? found[1] ?? '')];
+    if (!from.ok) return { at: spanOf(piece), sentence: from.sentence };
+    if (!to.ok) return { at: spanOf(piece), sentence: to.sentence };
+    const [low, high] = [from.value / per, to.value / per];
     if (high < low) return { at: spanOf(piece), sentence: 'The lower end of a range comes first.' };
     if (high > (key === 'ENERC' ? 15_000 : 2000))
       return { at: spanOf(piece), sentence: 'No meal holds so much: check the figure.' };
@@ -161,9 +171,16 @@ const amountOf = (text: string): { amount: QuickAmount; length: number } | undef
   if (attached) return undefined;
   if (unit) length += gap + unit[0].length;
   const name = unit ? ` ${(unit[1] ?? '').replace('.', '')}` : '';
+  // "1 lb 4 oz", "1 kg 200 g": what follows in the next smaller unit belongs to it.
+  const rest = range ? null : SMALLER.exec(text.slice(length));
+  const chained = unit && rest && /^(?:lbs?|pounds?|kg)$/iu.test((unit[1] ?? '').trim()) ? rest : null;
+  if (chained) length += chained[0].length;
   const count = (range?.[1] ?? one?.[1] ?? '').trim().toLowerCase();
   return {
-    amount: { text: `${WORDS[count] ?? count}${name}`, to: range ? `${range[2] ?? ''}${name}` : null },
+    amount: {
+      text: `${WORDS[count] ?? count}${name}${chained ? ` ${chained[1] ?? ''}` : ''}`,
+      to: range ? `${range[2] ?? ''}${name}` : null,
+    },
     length,
   };
 };
@@ -179,11 +196,19 @@ const VOLUME: Readonly<Record<string, number>> = {
   cup: MILLILITRES_PER.us.cup,
 };
 
+const WATER = new RegExp(String.raw`^(${NUMBER_SOURCE}) ?([a-z ]+?)s?$`, 'iu');
+/** More than this is not one drink, mL. */
+const MOST_WATER = 5000;
+
 const waterOf = (entry: QuickFood): number | undefined => {
   if (!/^water$/iu.test(entry.food) || !entry.amount || entry.amount.to !== null) return undefined;
-  const found = /^([\d.,]+) ?([a-z ]+?)s?$/iu.exec(entry.amount.text);
+  const found = WATER.exec(entry.amount.text);
   const per = VOLUME[(found?.[2] ?? '').toLowerCase()];
-  return found && per !== undefined ? number(found[1] ?? '') * per : undefined;
+  if (!found || per === undefined) return undefined;
+  // Of two meanings the one that is a drink.
+  return numberReadings(found[1] ?? '')
+    .map((n) => n * per)
+    .find((n) => n <= MOST_WATER);
 };
 
 const food = (piece: Piece): QuickFood | QuickFault => {
@@ -202,7 +227,7 @@ const food = (piece: Piece): QuickFood | QuickFault => {
   } else {
     // The amount may come last: "potato 180 g".
     const tail = new RegExp(
-      String.raw`\s(${COUNT}(?:\s*(?:-|–)\s*\d+(?:[.,]\d+)?)?\s*[\p{L} .]*)$`,
+      String.raw`\s(${COUNT}(?:\s*(?:lbs?|pounds?|kg)\s*${NUMBER_SOURCE})?(?:\s*(?:-|–)\s*${NUMBER_SOURCE})?\s*[\p{L} .]*)$`,
       'iu',
     ).exec(text);
     const read = tail ? amountOf(tail[1] ?? '') : undefined;

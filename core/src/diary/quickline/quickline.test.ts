@@ -51,6 +51,38 @@ describe('foods with amounts', () => {
   });
 });
 
+describe('thousands and mixed units', () => {
+  const amount = (line: string) => {
+    const [entry] = parseQuickLine(line).entries;
+    return entry?.kind === 'food' ? [entry.food, entry.amount?.text, entry.amount?.to] : entry;
+  };
+  test.each([
+    ['1,200 g potato', ['potato', '1,200 g', null]],
+    ['1 200 g potato', ['potato', '1 200 g', null]],
+    ['potato 1,200 g', ['potato', '1,200 g', null]],
+    ['1 lb 4 oz potato', ['potato', '1 lb 4 oz', null]],
+    ['potato 1 lb 4 oz', ['potato', '1 lb 4 oz', null]],
+    ['1 kg 200 g potato', ['potato', '1 kg 200 g', null]],
+    ['1,000-1,200 g stew', ['stew', '1,000 g', '1,200 g']],
+    ['2 eggs, 80 g oats', ['eggs', '2', null]],
+  ])('%s', (line, wanted) => expect(amount(line)).toEqual(wanted));
+  test('energy and water in thousands', () => {
+    expect(parseQuickLine('1,000 kcal').entries[0]).toMatchObject({
+      figures: { ENERC: { low: 1000, high: 1000 } },
+    });
+    expect(parseQuickLine('1 000 kcal').entries[0]).toMatchObject({
+      figures: { ENERC: { low: 1000, high: 1000 } },
+    });
+    expect(parseQuickLine('1,500 ml water').entries[0]).toMatchObject({ kind: 'water', millilitres: 1500 });
+    expect(parseQuickLine('1.5 l water').entries[0]).toMatchObject({ kind: 'water', millilitres: 1500 });
+  });
+  test('what may be one or a thousand asks, and the rest is kept', () => {
+    const line = parseQuickLine('1.200 kcal; 2 eggs');
+    expect(line.faults[0]?.sentence).toContain('may be 1.2 or 1,200');
+    expect(line.entries).toHaveLength(1);
+  });
+});
+
 describe('which meal', () => {
   test.each<[string, number | null, string | null]>([
     ['#3 180 g rice', 3, null],

@@ -1,5 +1,5 @@
+import { numberReadings, K90 } from '../../units/index.ts';
 import { readAmount, type AmountFood, type Method } from '../../foods/index.ts';
-import { K90 } from '../../units/index.ts';
 import type { QuickAmount, QuickMark } from './types.ts';
 
 /** A food that a fragment may mean. */
@@ -102,19 +102,20 @@ export const readQuickAmount = (
   mark: QuickMark | null,
   inOunces = false,
 ): QuickRead => {
-  const plain = /^\d+(?:[.,]\d+)?$|^\d*[½⅓⅔¼¾]$|^\d+\/\d+$|^(an?|half)$/iu.test(amount.text);
+  const count = (text: string): number => numberReadings(text)[0] ?? NaN;
+  const plain = numberReadings(amount.text).length > 0 || /^(an?|half)$/iu.test(amount.text);
   const unitOf = (text: string): string => {
-    if (!plain || !(Number(text.replace(',', '.')) <= FEW || !/^\d+([.,]\d+)?$/.test(text))) return text;
+    if (!plain || count(text) > FEW) return text;
     const pieces = (food.measures ?? []).filter((m) => !VESSEL.test(m.name));
     const piece = pieces.find((m) => /^medium/i.test(m.name)) ?? pieces[0];
     return piece ? `${text} ${piece.name}` : text;
   };
   const text = unitOf(amount.text);
-  const few = plain && text === amount.text && Number(text.replace(',', '.')) <= FEW;
+  const few = plain && text === amount.text && count(text) <= FEW;
   if (few && amount.to === null) {
     const unit = inOunces ? 'oz' : 'g';
     const measures = (food.measures ?? []).map((m) => ({
-      label: `${text} ${m.name} (${Math.round(m.grams * Number(text.replace(',', '.')))} g)`,
+      label: `${text} ${m.name} (${Math.round(m.grams * count(text))} g)`,
       amount: `${text} ${m.name}`,
     }));
     if (measures.length > 0 || !inOunces)

@@ -3,16 +3,9 @@ import { type Routine } from '../season/mealPattern.ts';
 import { weekMean, type WeighIn, energyAvailability, LOW_AVAILABILITY } from '../../body/index.ts';
 import { plannedWork } from './plannedWork.ts';
 import type { Window } from '../targets/window.ts';
-import { addDays, daysBetween, type IsoDate } from '../../units/index.ts';
+import { addDays, daysBetween, type IsoDate, whole } from '../../units/index.ts';
 import { FIRST_DAYS, fastestLoss, VERY_LOW } from './plan.ts';
-import {
-  DOCTOR_OR_DIETITIAN,
-  inGravity,
-  PRACTICE,
-  whole,
-  type Caution,
-  type CautionPerson,
-} from './types.ts';
+import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPerson } from './types.ts';
 
 /** One complete day of the log: what was eaten, and the energy window it had. kcal. */
 export interface EatenDay {

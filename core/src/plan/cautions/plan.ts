@@ -1,4 +1,4 @@
-import { K90 } from '../../units/index.ts';
+import { K90, whole } from '../../units/index.ts';
 import { isDietPhase } from '../season/season.ts';
 import { typeDays } from '../season/dayTypes.ts';
 import { type Routine } from '../season/mealPattern.ts';
@@ -6,14 +6,7 @@ import { rateOfIntake } from '../targets/parts.ts';
 import { type DayTargets } from '../targets/targets.ts';
 import { ENOUGH_AVAILABILITY, energyAvailability, LOW_AVAILABILITY } from '../../body/index.ts';
 import { plannedWork } from './plannedWork.ts';
-import {
-  DOCTOR_OR_DIETITIAN,
-  inGravity,
-  PRACTICE,
-  whole,
-  type Caution,
-  type CautionPerson,
-} from './types.ts';
+import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPerson } from './types.ts';
 
 /** Planned energy below these is very low whatever the body, kcal. common practice, no source. */
 export const VERY_LOW = { female: 1200, male: 1500 } as const;

@@ -1,5 +1,6 @@
 import { perGrams, sumNutrients, type NutrientVector } from '../../nutrition/index.ts';
-import { PRACTICE, whole, type Caution } from './types.ts';
+import { PRACTICE, type Caution } from './types.ts';
+import { whole } from '../../units/index.ts';
 
 /** The sodium of a day: of what is eaten and planned. */
 export interface SodiumDay {

@@ -91,9 +91,6 @@ export interface CautionPerson {
 export const PRACTICE = 'common practice, no source';
 export const DOCTOR_OR_DIETITIAN = 'Talk to a doctor or a registered dietitian.';
 
-/** kcal and kg for sentences. */
-export const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
-
 const GRAVITY: Record<CautionLevel, number> = { X: 0, hard: 1, note: 2 };
 
 /** The gravest first; of one kind only its gravest. */

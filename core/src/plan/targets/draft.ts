@@ -1,14 +1,12 @@
+import { whole, type IsoDate } from '../../units/index.ts';
 import type { DayType } from '../season/dayTypes.ts';
 import type { MacroPart } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
-import type { IsoDate } from '../../units/index.ts';
 import type { Basis } from '../../body/index.ts';
 import type { Draft, Explainer } from './explainer.ts';
 import type { ChangeOrder } from '../orders/order.ts';
 import { menuSums, partGrams, phaseAim } from './parts.ts';
 import { TARGET_WORDS } from '../../nutrition/index.ts';
-
-const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
 
 interface Making {
   phase: Phase;

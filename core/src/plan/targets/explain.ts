@@ -1,4 +1,4 @@
-import { K90 } from '../../units/index.ts';
+import { whole, K90 } from '../../units/index.ts';
 import type { MacroPart } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
 import type { Basis } from '../../body/index.ts';
@@ -7,7 +7,6 @@ import { massFor } from './parts.ts';
 import { TARGET_KEYS, TARGET_WORDS, type TargetKey } from '../../nutrition/index.ts';
 
 const PRACTICE = 'common practice, no source';
-const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
 const figure = (value: number): string =>
   (Math.round(value * 100) / 100).toLocaleString('en-GB', { maximumFractionDigits: 2 });
 const signed = (value: number): string => `${value < 0 ? '−' : '+'}${figure(Math.abs(value))}`;

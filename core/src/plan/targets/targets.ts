@@ -1,7 +1,7 @@
+import { whole, datesFrom, weekday, type IsoDate } from '../../units/index.ts';
 import { dayTypeOn, phaseOn, type Phase, type Season } from '../season/season.ts';
 import { type DayType } from '../season/dayTypes.ts';
 import { type MacroPart } from '../season/rules.ts';
-import { datesFrom, weekday, type IsoDate } from '../../units/index.ts';
 import { basisOn, type Basis } from '../../body/index.ts';
 import { applyOrder, draftDay, draftKcal } from './draft.ts';
 import type { Draft, Explainer } from './explainer.ts';
@@ -31,7 +31,6 @@ export interface DayTargets {
   problems: string[];
 }
 
-const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
 const NO_ORDERS: ChangeOrder[] = [];
 
 /** The window of a macro: the part's own form where it has one, else the phase's tolerance around the aim. */

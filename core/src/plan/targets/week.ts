@@ -1,11 +1,10 @@
+import { whole, addDays, weekStart, type IsoDate } from '../../units/index.ts';
 import { phaseOn, type Phase, type Season } from '../season/season.ts';
-import { addDays, weekStart, type IsoDate } from '../../units/index.ts';
 import type { Basis } from '../../body/index.ts';
 import type { ChangeOrder } from '../orders/order.ts';
 import { phaseAim } from './parts.ts';
 import { dayTargets, targetsFrom, type DayTargets } from './targets.ts';
 
-const whole = (value: number): string => Math.round(value).toLocaleString('en-GB');
 const signed = (value: number): string => `${value < 0 ? '−' : '+'}${whole(Math.abs(value))}`;
 
 export interface WeekAim {

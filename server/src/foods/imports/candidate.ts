@@ -1,5 +1,4 @@
-import type { KeptFood} from '@maul/contract/foods';
-import { FoodDetails, foodFaults, type Measure } from '@maul/contract/foods';
+import { type KeptFood, FoodDetails, foodFaults, type Measure } from '@maul/contract/foods';
 import { FoodState } from '@maul/contract/common';
 import { labelAudit, per100Grams, readGtin, type FoodBasis } from '@maul/core/foods';
 import { NUTRIENT_LABELS, TAGNAME_LIST, type NutrientVector, type Tagname } from '@maul/core/nutrition';

@@ -1,5 +1,5 @@
+import { numberIn, KJ_PER_KCAL } from '@maul/core/units';
 import { isTagname, TAGNAMES, type Tagname } from '@maul/core/nutrition';
-import { KJ_PER_KCAL } from '@maul/core/units';
 
 /** What a column or a nutrient of a file becomes: a nutrient of Maul with a factor to its unit. */
 export interface Target {
@@ -121,11 +121,14 @@ export const namedTarget = (name: string): Target | 'SALT' | null => {
   return isTagname(name) ? { tag: name, factor: 1 } : null;
 };
 
-/** A number as people write it: point or comma as the decimal sign, thousands apart. Undefined when empty, NaN when it is none. */
+/**
+ * A number in a cell: undefined when it is empty, NaN when it is none. A table is written by one hand: where a cell may mean two numbers
+ * it is taken as the decimal that it is in most of them.
+ */
 export const readNumber = (text: string): number | undefined => {
-  const bare = text.trim().replace(/\s/g, '');
+  const bare = text.trim();
   if (bare === '') return undefined;
+  if (/^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/.test(bare)) return Number(bare);
   if (/^[+-]?\d+,\d+$/.test(bare)) return Number(bare.replace(',', '.'));
-  if (/^[+-]?\d{1,3}(,\d{3})+(\.\d+)?$/.test(bare)) return Number(bare.replaceAll(',', ''));
-  return /^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/.test(bare) ? Number(bare) : NaN;
+  return numberIn(bare);
 };

@@ -1,5 +1,5 @@
+import { numberIn, clockOf, localMoment } from '@maul/core/units';
 import { CERTIFIED, type DayDocument, type StandingRow } from '@maul/contract/diary';
-import { clockOf, localMoment } from '@maul/core/units';
 import { isTagname, NUTRIENT_LABELS, TAGNAMES, type Tagname } from '@maul/core/nutrition';
 import { substanceCaution } from '@maul/core/diary';
 import Button from '@mui/material/Button';
@@ -44,10 +44,10 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
   const [held, setHeld] = useState(() =>
     Object.entries(before.nutrients).map(([tag, value]) => ({ tag, value: String(value) })),
   );
-  const dose = Number(amount.replace(',', '.'));
+  const dose = numberIn(amount, { point: 'decimal' });
   const timeList = times.split(/[,\s]+/).filter((t) => t !== '');
   const badTime = timeList.find((t) => !/^([01]\d|2[0-3]):[0-5]\d$/.test(t));
-  const amountOf = (value: string): number => Number(value.replace(',', '.'));
+  const amountOf = (value: string): number => numberIn(value, { point: 'decimal' });
   const badAmount = (value: string): boolean => value.trim() !== '' && !(amountOf(value) >= 0);
   const nutrients: Partial<Record<Tagname, number>> = {};
   for (const { tag, value } of held)

@@ -1,7 +1,7 @@
+import { readNumber, clockOf, localMoment } from '@maul/core/units';
 import { waterEntries, type DayDocument, type DayEntryRow, type DayThing } from '@maul/contract/diary';
 import { thingName } from './things.ts';
 import { plannedWaterBarred } from '@maul/core/diary';
-import { clockOf, localMoment } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -24,8 +24,8 @@ const KINDS: Readonly<Record<Kind, string>> = {
 };
 
 const figure = (text: string): number | null => {
-  const value = Number(text.replace(',', '.'));
-  return text.trim() === '' || !Number.isFinite(value) ? null : value;
+  const read = readNumber(text);
+  return read.ok ? read.value : null;
 };
 const shown = (value: number | null | undefined): string =>
   value === null || value === undefined ? '' : String(value);

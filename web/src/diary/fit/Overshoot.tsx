@@ -3,7 +3,8 @@ import { fitWindow, smallestChange, type DaySheet, type FitFood } from '@maul/co
 import { type DayTargets } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { gramsText, NUTRIENT_NAMES, whole } from '../../ui/formats/show.ts';
+import { gramsText, NUTRIENT_NAMES } from '../../ui/formats/show.ts';
+import { whole } from '@maul/core/units';
 import { offerUndo } from '../../data/undo.ts';
 import { energyText, useUnits } from '../../ui/formats/units.ts';
 import { savePortion } from '../../data/edit.ts';

@@ -1,8 +1,8 @@
+import { readNumber, clockOf, localMoment } from '@maul/core/units';
 import { assembleDay, guessedDay, type SheetPortion } from '@maul/core/diary';
 import { carbBasisOf, dayInputs } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
-import { clockOf, localMoment } from '@maul/core/units';
 import { type DayTargets } from '@maul/core/plan';
 import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
@@ -23,8 +23,8 @@ import { Guessed } from './Guesses.tsx';
 
 const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
 const figureOf = (text: string): number | undefined => {
-  const value = Number(text.replace(',', '.'));
-  return text.trim() === '' || !Number.isFinite(value) || value < 0 ? undefined : value;
+  const read = readNumber(text, { least: 0 });
+  return read.ok ? read.value : undefined;
 };
 
 /** Room kept for a meal that does not exist yet: energy and macros, planned. */

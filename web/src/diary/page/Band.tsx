@@ -3,7 +3,8 @@ import { type DaySheet, type NutrientLine } from '@maul/core/diary';
 import { memo } from 'react';
 import { Rule } from '../../ui/gauge/Rule.tsx';
 import { StateGlyph } from '../../ui/gauge/Glyph.tsx';
-import { NUTRIENT_NAMES, standing, whole, windowText } from '../../ui/formats/show.ts';
+import { NUTRIENT_NAMES, standing, windowText } from '../../ui/formats/show.ts';
+import { whole } from '@maul/core/units';
 import { energyFigure, useUnits } from '../../ui/formats/units.ts';
 
 interface BandRuleProps {

@@ -1,13 +1,13 @@
 import type { DayDocument } from '@maul/contract/diary';
 import { copyDay, copyMeal } from '@maul/core/diary';
 import { TARGET_KEYS } from '@maul/core/nutrition';
-import { type IsoDate } from '@maul/core/units';
+import { type IsoDate, whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { Rule } from '../../ui/gauge/Rule.tsx';
-import { gramsText, longDate, NUTRIENT_NAMES, whole } from '../../ui/formats/show.ts';
+import { gramsText, longDate, NUTRIENT_NAMES } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
 import { bodyText, energyFigure, useUnits } from '../../ui/formats/units.ts';
 import { asPlanned, writeChanges } from '../../data/edit.ts';

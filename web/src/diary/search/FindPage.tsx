@@ -1,6 +1,6 @@
 import type { FoundDay } from '@maul/contract/diary';
 import type { QueryOf } from '@maul/contract/routes';
-import { isIsoDate } from '@maul/core/units';
+import { isIsoDate, whole } from '@maul/core/units';
 import { PHASE_KINDS, PHASE_NAMES } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { plural, shortDate, whole } from '../../ui/formats/show.ts';
+import { plural, shortDate } from '../../ui/formats/show.ts';
 import { bodyText, energyText, UnitsContext, useUnits } from '../../ui/formats/units.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';

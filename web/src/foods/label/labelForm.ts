@@ -1,3 +1,4 @@
+import { numberIn, KJ_PER_KCAL } from '@maul/core/units';
 import { NO_DETAILS, PutFood, type Food, type Measure } from '@maul/contract/foods';
 import { type BodyOf } from '@maul/contract/routes';
 import {
@@ -11,7 +12,6 @@ import {
   type Polyol,
 } from '@maul/core/foods';
 import { isTagname, type NutrientVector } from '@maul/core/nutrition';
-import { KJ_PER_KCAL } from '@maul/core/units';
 
 /** The figures of a label, as they are typed. */
 export const LABEL_FIELDS = [
@@ -159,10 +159,8 @@ export const formOf = (food: Food): LabelForm => {
 
 /** A typed number, comma or point; undefined where nothing is typed, NaN where it is none or negative. */
 export const figureOf = (text: string): number | undefined => {
-  const trimmed = text.trim().replace(',', '.').replace(/^</, '');
-  if (trimmed === '') return undefined;
-  const number = Number(trimmed);
-  return number >= 0 ? number : NaN;
+  const trimmed = text.trim().replace(/^</, '');
+  return trimmed === '' ? undefined : numberIn(trimmed, { least: 0, point: 'decimal' });
 };
 
 export type ExtraField =

@@ -8,7 +8,8 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue } from 'react';
-import { oneDecimal, whole } from '../../ui/formats/show.ts';
+import { oneDecimal } from '../../ui/formats/show.ts';
+import { whole } from '@maul/core/units';
 import { call, sentenceOf } from '../../data/api.ts';
 
 export const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: CarbBasis }) => {

@@ -1,5 +1,5 @@
 import type { SeasonDocument } from '@maul/contract/plan';
-import { addDays, weekStart, type IsoDate } from '@maul/core/units';
+import { addDays, weekStart, type IsoDate, whole } from '@maul/core/units';
 import { changePhase, phaseOn, weekAim, type DayTargets, type DayType } from '@maul/core/plan';
 import {
   DndContext,
@@ -20,7 +20,7 @@ import MenuItem from '@mui/material/MenuItem';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
 import { useState } from 'react';
-import { shortDate, whole } from '../../ui/formats/show.ts';
+import { shortDate } from '../../ui/formats/show.ts';
 import { energyFigure, energyText, useUnits } from '../../ui/formats/units.ts';
 import { useSession } from '../../data/session.ts';
 import { applySeason, useEditor } from '../editor.ts';

@@ -1,4 +1,4 @@
-import { type IsoDate, isoDate, addDays, isIsoDate } from '@maul/core/units';
+import { numberIn, type IsoDate, isoDate, addDays, isIsoDate, whole } from '@maul/core/units';
 import {
   type PlanInForce,
   type Season,
@@ -7,7 +7,7 @@ import {
   typeDays,
   type DayTargets,
 } from '@maul/core/plan';
-import { datesInWords, NUTRIENT_NAMES, shortDate, whole, windowText } from '../../ui/formats/show.ts';
+import { datesInWords, NUTRIENT_NAMES, shortDate, windowText } from '../../ui/formats/show.ts';
 import type { BodyOf } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
@@ -25,7 +25,7 @@ import { allConfirmed, CautionChecks } from '../cautions/Cautions.tsx';
 import { orderText } from './orderText.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
-import { emptyDraft, orderOf, typedNumber, type OrderDraft } from './orderDraft.ts';
+import { emptyDraft, orderOf, type OrderDraft } from './orderDraft.ts';
 
 const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTargets; macro: TargetKey }) => {
   const [old, now] = [before.windows[macro], after.windows[macro]];
@@ -102,7 +102,7 @@ interface FieldsProps {
 
 const Fields = ({ draft, change, today, season }: FieldsProps) => {
   const unit = draft.macro === 'ENERC' ? 'kcal' : 'g';
-  const noNumber = draft.amount !== '' && Number.isNaN(typedNumber(draft.amount));
+  const noNumber = draft.amount !== '' && Number.isNaN(numberIn(draft.amount));
   const past = isIsoDate(draft.from) && draft.from < today;
   const backwards = draft.until !== '' && draft.until < draft.from;
   const phase = isIsoDate(draft.from) ? phaseOn(season, draft.from) : undefined;

@@ -3,7 +3,7 @@ import { describe, expect, test } from '@jest/globals';
 import { DEFAULT_PROFILE } from '@maul/contract/people';
 import { type DayDocument } from '@maul/contract/diary';
 import { isoDate } from '@maul/core/units';
-import { emptyDraft, orderOf, typedNumber } from './orderDraft.ts';
+import { emptyDraft, orderOf } from './orderDraft.ts';
 
 const today = isoDate('2026-11-24');
 const day = {
@@ -57,8 +57,6 @@ describe('an order while it is written', () => {
   ])('%s: not an order yet', (_, change) => expect(orderOf({ ...draft, ...change }, day, 'o')).toBeNull());
   test('absolute zero is an order', () =>
     expect(orderOf({ ...draft, kind: 'absolute', amount: '0' }, day, 'o')).not.toBeNull());
-  test('numbers as they are typed', () =>
-    expect([typedNumber('−20'), typedNumber(' 1,5 ')]).toEqual([-20, 1.5]));
   test('before and after, in step, and the cautions of it', () => {
     const order = orderOf({ ...draft, amount: '-150' }, day, 'o')!;
     const { before, after, cautions } = reviewOrder(day, order, day.athlete, today);

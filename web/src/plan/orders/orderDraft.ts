@@ -1,6 +1,6 @@
+import { numberIn, isIsoDate, type IsoDate } from '@maul/core/units';
 import { type Season, phaseOn, type ChangeOrder } from '@maul/core/plan';
 import { type TargetKey } from '@maul/core/nutrition';
-import { isIsoDate, type IsoDate } from '@maul/core/units';
 
 /** An order while it is written. */
 export interface OrderDraft {
@@ -27,17 +27,13 @@ export const emptyDraft = (from: IsoDate): OrderDraft => ({
   confirmed: [],
 });
 
-/** A typed number, comma or point, minus sign or hyphen; NaN where it is none. */
-export const typedNumber = (text: string): number =>
-  text.trim() === '' ? NaN : Number(text.trim().replace('−', '-').replace(',', '.'));
-
 /** The order that a draft stands for; null while it is incomplete. Signed after everything else, so that it acts last. */
 export const orderOf = (
   draft: OrderDraft,
   plan: { today: IsoDate; season: Season },
   id: string,
 ): ChangeOrder | null => {
-  const amount = typedNumber(draft.amount);
+  const amount = numberIn(draft.amount);
   if (!isIsoDate(draft.from) || draft.from < plan.today) return null;
   if (draft.until !== '' && !isIsoDate(draft.until)) return null;
   const phase = phaseOn(plan.season, draft.from);

@@ -1,3 +1,4 @@
+import { readNumber } from '@maul/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -26,25 +27,21 @@ export const NumberField = ({
   const shown = value === null ? '' : String(Math.round(value * 1000) / 1000);
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? shown;
-  const number = text.trim() === '' ? NaN : Number(text.trim().replace('−', '-').replace(',', '.'));
-  const wrong =
-    text.trim() === '' ? onEmpty === undefined : Number.isNaN(number) || number < min || number > max;
-  const bounds = `${Number.isFinite(min) ? min : ''}–${Number.isFinite(max) ? max : ''}`;
+  const read = readNumber(text, { least: min, most: max });
+  const wrong = typed !== null && !read.ok && (read.fault !== 'empty' || onEmpty === undefined);
   return (
     <TextField
       label={label}
       value={text}
       error={wrong}
-      helperText={
-        wrong ? (Number.isFinite(min) || Number.isFinite(max) ? `A number, ${bounds}` : 'A number') : help
-      }
+      helperText={wrong && !read.ok ? read.sentence : help}
       slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       onChange={(e) => {
         const next = e.target.value;
         setTyped(next);
-        const n = Number(next.trim().replace('−', '-').replace(',', '.'));
-        if (next.trim() === '') onEmpty?.();
-        else if (!Number.isNaN(n) && n >= min && n <= max) onChange(n);
+        const now = readNumber(next, { least: min, most: max });
+        if (now.ok) onChange(now.value);
+        else if (now.fault === 'empty') onEmpty?.();
       }}
       onBlur={() => setTyped(null)}
     />

@@ -1,4 +1,4 @@
-import { minutesIntoDay } from '@maul/core/units';
+import { minutesIntoDay, whole } from '@maul/core/units';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
@@ -6,7 +6,7 @@ import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Rule } from '../../ui/gauge/Rule.tsx';
 import { Fault } from '../../ui/Fault.tsx';
-import { NUTRIENT_NAMES, whole, windowText } from '../../ui/formats/show.ts';
+import { NUTRIENT_NAMES, windowText } from '../../ui/formats/show.ts';
 import { UnitsContext } from '../../ui/formats/units.ts';
 import { sheetOf } from '../../data/day.ts';
 import { useKitchen } from '../../data/kitchen.ts';

@@ -6,7 +6,8 @@ import { type TargetKey } from '@maul/core/nutrition';
 import { benchSpan } from '../../ui/gauge/geometry.ts';
 import { Rule } from '../../ui/gauge/Rule.tsx';
 import { StateGlyph } from '../../ui/gauge/Glyph.tsx';
-import { gramsText, NUTRIENT_NAMES, standing, whole } from '../../ui/formats/show.ts';
+import { gramsText, NUTRIENT_NAMES, standing } from '../../ui/formats/show.ts';
+import { whole } from '@maul/core/units';
 import { servingText } from '../techniques/serving.ts';
 import { useBench } from '../store.ts';
 

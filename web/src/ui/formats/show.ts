@@ -1,4 +1,4 @@
-import { type IsoDate, type Kcal, isIsoDate, isoDate } from '@maul/core/units';
+import { printNumber, whole, type IsoDate, isIsoDate, isoDate } from '@maul/core/units';
 import type { TargetKey } from '@maul/core/nutrition';
 import type { Window } from '@maul/core/plan';
 import type { WindowState } from '@maul/core/diary';
@@ -13,13 +13,8 @@ export const NUTRIENT_NAMES: Readonly<
   FIBTG: { name: 'Fibre', tile: null, unit: 'g' },
 };
 
-const NUMBER = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
-
-/** Whole numbers with a thin thousand: 1,885. */
-export const whole = (value: number | Kcal): string => NUMBER.format(Math.round(value));
-
 /** To a tenth, and without it where it is none: 1,885.5. */
-export const tenth = (value: number): string => NUMBER.format(Math.round(value * 10) / 10);
+export const tenth = (value: number): string => printNumber(Math.round(value * 10) / 10);
 
 export const oneDecimal = (value: number): string => value.toFixed(1);
 

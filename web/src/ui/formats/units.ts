@@ -1,7 +1,7 @@
 import type { Units } from '@maul/contract/people';
-import { fromGrams, GRAMS_PER_POUND, grams, kcal, kjFromKcal, KJ_PER_KCAL } from '@maul/core/units';
+import { fromGrams, GRAMS_PER_POUND, grams, kcal, kjFromKcal, KJ_PER_KCAL, whole } from '@maul/core/units';
 import { createContext, useContext } from 'react';
-import { gramsText, whole } from './show.ts';
+import { gramsText } from './show.ts';
 
 const METRIC: Units = { body: 'kg', food: 'g', energy: 'kcal' };
 
@@ -30,3 +30,7 @@ export const toKcal = (value: number, { energy }: Units): number =>
 /** Grams of a portion as the athlete reads them: 142, or 5.01 for ounces. */
 export const foodFigure = (value: number, { food }: Units): string =>
   food === 'g' ? gramsText(value) : fromGrams(grams(value), 'oz').toFixed(2);
+
+/** What a body mass may be in the athlete's unit. */
+export const bodyBounds = ({ body }: Units): { least: number; most: number } =>
+  body === 'kg' ? { least: 25, most: 350 } : { least: 55, most: 772 };
