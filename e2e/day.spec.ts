@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { accessible, meal, more, undoBar } from './house.ts';
-import { BUTTER, newAthlete, POTATO, QUARK, RICE } from './people.ts';
+import { BUTTER, newAthlete, POTATO, QUARK, RICE, typeInto } from './people.ts';
 
 const line = (page: Page) => page.getByRole('combobox', { name: /Quick line/ });
 const understood = (page: Page) => page.getByRole('list', { name: 'What is understood' });
@@ -200,7 +200,7 @@ test('room kept, a meal out between two ends, what still fits, and the smallest 
   await expect(landing(page).nth(1)).toContainText('≥');
   await more(page, 'Eating out');
   const out = page.getByRole('dialog', { name: 'Eating out' });
-  await out.getByLabel('Time').fill('20:15');
+  await typeInto(out, 'Time', '20:15');
   await out.getByRole('button', { name: '+ oil' }).click();
   await out.getByRole('button', { name: '+ rice' }).click();
   await expect(out.getByRole('list', { name: 'Parts of the meal' }).getByRole('listitem')).toHaveCount(2);
@@ -231,18 +231,18 @@ test('water, training, supplements, a pause; what is too much at once cannot be 
   await add.getByLabel('Remember it as a vessel').fill('Blue jug');
   await add.getByRole('button', { name: 'Remember', exact: true }).click();
   await expect(add.getByRole('button', { name: 'Blue jug (600 mL)' })).toBeVisible();
-  await add.getByLabel('Time').fill('10:00');
+  await typeInto(add, 'Time', '10:00');
   await add.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByRole('article', { name: 'Blue jug, 10:00' })).toBeVisible();
   await page.getByRole('button', { name: 'Another amount …' }).click();
   await add.getByLabel('mL', { exact: true }).fill('500');
   await add.getByLabel('Drunk already').uncheck();
-  await add.getByLabel('Until').fill('10:30');
+  await typeInto(add, 'Until', '10:30');
   await expect(add.getByRole('alert')).toContainText(
     'More than 1.0 L within an hour (1.1 L) cannot be planned',
   );
   await expect(add.getByRole('button', { name: 'Add', exact: true })).toBeDisabled();
-  await add.getByLabel('Until').fill('14:00');
+  await typeInto(add, 'Until', '14:00');
   await add.getByRole('button', { name: 'Add', exact: true }).click();
   await page.getByRole('button', { name: /^Drunk:/ }).click();
   await expect(page.locator('.drinks')).toContainText('1.1 L');
@@ -313,7 +313,7 @@ test('one pan, two athletes; the same day in two browsers', async ({ page, brows
   await twin.context().setOffline(true);
   await meal(twin, '12:00').getByRole('button', { name: 'Eaten' }).click();
   await page.getByRole('button', { name: 'Rice, potato', exact: true }).click();
-  await page.getByRole('dialog').getByLabel('Time').fill('12:40');
+  await typeInto(page.getByRole('dialog'), 'Time', '12:40');
   await page.getByRole('dialog').getByRole('button', { name: 'Keep' }).click();
   await expect(meal(page, '12:40')).toBeVisible();
   await expect(page.locator('.saving-none')).toHaveCount(1);

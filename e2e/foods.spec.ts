@@ -1,3 +1,4 @@
+import { typeInto } from './people.ts';
 import { expect, test } from '@playwright/test';
 import { accessible, enterAs } from './house.ts';
 
@@ -6,7 +7,7 @@ test('a food from its label: audited while it is typed, asked about, kept as it 
 }) => {
   await enterAs(page, test.info().project.name === 'desktop' ? 'Bastien Korr' : 'Ilva Threst');
   await page.getByRole('button', { name: 'Add a meal' }).click();
-  await page.getByLabel('Time').fill('23:20');
+  await typeInto(page, 'Time', '23:20');
   await page.getByRole('button', { name: 'Add and choose a food' }).click();
   await page.getByLabel(/Food in parts/).fill('Harbour bar');
   await page.getByRole('button', { name: 'New food' }).click();

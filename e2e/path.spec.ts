@@ -1,3 +1,4 @@
+import { typeInto } from './people.ts';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import {
   accessible,
@@ -208,7 +209,7 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     await stranger.getByLabel('Email').fill(`third-${test.info().project.name}@example.test`);
     await stranger.getByLabel('Password').fill('nothing to see here');
     await stranger.getByRole('button', { name: 'Make the account' }).click();
-    await stranger.getByLabel('Birth date').fill('1995-03-02');
+    await typeInto(stranger, 'Birth date', '1995-03-02');
     await stranger.getByLabel('Height, cm').fill('171');
     await stranger.getByLabel('Body mass this morning, kg').fill('64,5');
     await expect(stranger.getByText('Start value:')).toBeVisible();

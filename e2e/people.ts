@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
 import { newcomerStart } from '../scripts/newcomer.mjs';
 
@@ -84,4 +84,20 @@ export const newAthlete = async (page: Page, name: string, profile: object = {})
     });
   };
   return { id, today, put, meal, plan };
+};
+
+/** Types a date (YYYY-MM-DD) or a time (HH:MM) into its field, section by section, as a reader in Britain does. */
+export const typeInto = async (
+  scope: Page | Locator,
+  name: string | RegExp,
+  value: string,
+): Promise<void> => {
+  const date = /^(\d{4})-(\d{2})-(\d{2})$/.exec(value);
+  const digits = date ? `${date[3]}${date[2]}${date[1]}` : value.replace(':', '');
+  const first = scope.getByRole('group', { name, exact: true }).getByRole('spinbutton').first();
+  await first.click();
+  await first.press('ControlOrMeta+a');
+  await first.press('Delete');
+  await first.click();
+  await first.pressSequentially(digits);
 };

@@ -1,3 +1,4 @@
+import { typeInto } from './people.ts';
 import { expect, test, type Browser, type Page } from '@playwright/test';
 import { accessible, enterAs } from './house.ts';
 
@@ -19,7 +20,7 @@ const signUp = async (page: Page, name: string, role: 'athlete' | 'coach'): Prom
 };
 
 const fillBody = async (page: Page): Promise<void> => {
-  await page.getByLabel('Birth date').fill('1996-05-04');
+  await typeInto(page, 'Birth date', '1996-05-04');
   await page.getByLabel('Height, cm').fill('178');
   await page.getByLabel('Body mass this morning, kg').fill('84.2');
 };
@@ -117,7 +118,7 @@ test('a season is laid, moved, taken back, signed and read again', async ({ page
     await add.getByRole('button', { name: 'Add the event' }).click();
     await expect(add.getByRole('alert')).toContainText('Give it a name.');
     await add.getByLabel('Name').fill('Spring show');
-    await add.getByLabel('On', { exact: true }).fill(dayFromNow(200));
+    await typeInto(add, 'On', dayFromNow(200));
     await add.getByRole('button', { name: 'Add the event' }).click();
     for (const name of [/^Contest prep/, /^Peak week/, /^Post-show/, /^Spring show/])
       await expect(timeline.getByRole('button', { name })).toBeVisible();
@@ -164,9 +165,9 @@ test('a season is laid, moved, taken back, signed and read again', async ({ page
   await test.step('moving it into the past is refused in a sentence', async () => {
     await timeline.getByRole('button', { name: /^Spring show/ }).click();
     const panel = page.getByRole('region', { name: 'Spring show' });
-    await panel.getByLabel('Date').fill(dayFromNow(-5));
+    await typeInto(panel, 'Date', dayFromNow(-5));
     await expect(panel.getByRole('alert')).toContainText('that day is over');
-    await panel.getByLabel('Date').fill(dayFromNow(214));
+    await typeInto(panel, 'Date', dayFromNow(214));
     await expect(panel.getByText('What would move')).toBeVisible();
     await expect(panel.getByRole('listitem').first()).toContainText('Spring show moves from');
     await panel.getByRole('button', { name: 'Move it' }).click();

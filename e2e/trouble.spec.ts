@@ -1,3 +1,4 @@
+import { typeInto } from './people.ts';
 import { expect, test } from '@playwright/test';
 import { accessible, bowlOn, enterAs, pour, pressKey, said, steady } from './house.ts';
 
@@ -151,7 +152,7 @@ test('a meal is added, a food found by its parts, taken away and brought back; d
 }) => {
   await page.goto('/today');
   await page.getByRole('button', { name: 'Add a meal' }).click();
-  await page.getByLabel('Time').fill('23:10');
+  await typeInto(page, 'Time', '23:10');
   await page.getByRole('button', { name: 'Add and choose a food' }).click();
   await page.getByLabel(/Food in parts/).fill('bre chick');
   // What was eaten lately stands there first; the answer to the words replaces it.

@@ -110,7 +110,9 @@ const views = {
     await page.getByLabel('Email').fill('new@example.test');
     await page.getByLabel('Password').fill('a long enough password');
     await press(page, 'Make the account');
-    await page.getByLabel('Birth date').fill('1996-05-04');
+    const birth = page.getByRole('group', { name: 'Birth date' }).getByRole('spinbutton').first();
+    await birth.click();
+    await birth.pressSequentially('04051996');
     await page.getByLabel('Height, cm').fill('168');
     await page.getByLabel('Body mass this morning, kg').fill('62.5');
     await page.getByLabel('Body fat, % (if you know it)').fill('22');

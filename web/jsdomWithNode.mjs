@@ -12,6 +12,8 @@ export default class extends TestEnvironment {
       TextEncoder,
       TextDecoder,
     });
+    // A reader who writes dates day first and tells the time by 24 hours, whatever this machine is set to.
+    Object.defineProperty(this.global.navigator, 'languages', { value: ['en-GB'] });
     this.global.EventSource = class {
       addEventListener() {}
       close() {}

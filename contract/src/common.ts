@@ -1,14 +1,12 @@
+import { CLOCK, type IsoDate } from '@maul/core/units';
 import { isTagname, type NutrientVector } from '@maul/core/nutrition';
-import { type IsoDate } from '@maul/core/units';
 import { z } from 'zod';
 
 export const Id = z.uuid();
 /** A civil date; the schema checks the calendar, so the brand is earned. */
 export const Day = z.iso.date('A date is written YYYY-MM-DD.') as unknown as z.ZodType<IsoDate, string>;
 export const Moment = z.iso.datetime({ offset: true });
-export const Time = z
-  .string()
-  .regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'A time lies between 00:00 and 23:59, written HH:MM.');
+export const Time = z.string().regex(CLOCK, 'A time lies between 00:00 and 23:59, written HH:MM.');
 export const Zone = z
   .string()
   .max(64)

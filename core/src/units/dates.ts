@@ -121,9 +121,15 @@ export const datesFrom = (from: IsoDate, count: number): IsoDate[] => {
   });
 };
 
+/** A time of the day, 00:00 to 23:59, written HH:MM. */
+export const CLOCK = /^([01]\d|2[0-3]):([0-5]\d)$/;
+
+/** True for a time of the day written HH:MM. */
+export const isClock = (text: string): boolean => CLOCK.test(text);
+
 /** Minutes after midnight of HH:MM. Throws RangeError for a time that is none. */
 export const minutesOf = (time: string): number => {
-  const found = /^([01]\d|2[0-3]):([0-5]\d)$/.exec(time);
+  const found = CLOCK.exec(time);
   if (!found) throw new RangeError(`"${time}" is not a time of the day written HH:MM.`);
   return Number(found[1]) * 60 + Number(found[2]);
 };

@@ -45,26 +45,21 @@ export const Text = ({
   name,
   label,
   help,
-  type,
 }: {
   form: BodyForm;
   name: TextName;
   label: string;
   help?: string;
-  type?: string;
 }) => {
   const fault = faultOf(form.formState.errors, name);
   return (
     <TextField
       label={label}
-      type={type}
       {...form.register(name)}
       error={fault !== undefined}
       helperText={fault ?? help}
       slotProps={{
-        inputLabel: type === undefined ? undefined : { shrink: true },
-        htmlInput:
-          type === undefined ? { inputMode: name.startsWith('health') ? 'text' : 'decimal' } : undefined,
+        htmlInput: { inputMode: name.startsWith('health') ? 'text' : 'decimal' },
       }}
     />
   );

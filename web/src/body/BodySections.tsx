@@ -1,3 +1,5 @@
+import { DateField } from '../ui/fields/DateField.tsx';
+import { TimeField } from '../ui/fields/TimeField.tsx';
 import { ALLERGENS } from '@maul/contract/foods';
 import { DIETS } from '@maul/contract/people';
 import type { SessionKind, TrainingSession } from '@maul/core/plan';
@@ -86,7 +88,19 @@ export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: 
             ['male', 'Male'],
           ]}
         />
-        <Text form={form} name="birthDate" label="Birth date" type="date" />
+        <Controller
+          control={form.control}
+          name="birthDate"
+          render={({ field, fieldState }) => (
+            <DateField
+              label="Birth date"
+              value={field.value}
+              onChange={field.onChange}
+              error={fieldState.invalid}
+              help={fieldState.error?.message}
+            />
+          )}
+        />
       </div>
       <div className="pair">
         <Text form={form} name="heightCm" label="Height, cm" />
@@ -210,13 +224,7 @@ const Sessions = ({
             </MenuItem>
           ))}
         </TextField>
-        <TextField
-          label="Starts at"
-          type="time"
-          value={start}
-          onChange={(e) => setStart(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <TimeField label="Starts at" value={start} onChange={setStart} />
         <TextField label="Minutes" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
         <Button
           disabled={!ready}
@@ -244,7 +252,19 @@ export const RoutineSection = ({ form }: { form: BodyForm }) => (
     note="Meals can hang on waking and on training; what training burns is not handed back as food."
   >
     <div className="pair">
-      <Text form={form} name="waking" label="You wake at" type="time" />
+      <Controller
+        control={form.control}
+        name="waking"
+        render={({ field, fieldState }) => (
+          <TimeField
+            label="You wake at"
+            value={field.value}
+            onChange={field.onChange}
+            error={fieldState.invalid}
+            help={fieldState.error?.message}
+          />
+        )}
+      />
       <Choice
         form={form}
         name="weekStartsOn"

@@ -1,3 +1,4 @@
+import { TimeField } from '../ui/fields/TimeField.tsx';
 import { Start } from '@maul/contract/plan';
 import { addDays, isIsoDate, whole, numberIn } from '@maul/core/units';
 import {
@@ -231,17 +232,15 @@ const PlanSection = ({
       />
       {values.fasts && (
         <div className="pair">
-          <TextField
-            label="From"
-            type="time"
-            slotProps={{ inputLabel: { shrink: true } }}
-            {...form.register('fastFrom')}
+          <Controller
+            control={form.control}
+            name="fastFrom"
+            render={({ field }) => <TimeField label="From" value={field.value} onChange={field.onChange} />}
           />
-          <TextField
-            label="To"
-            type="time"
-            slotProps={{ inputLabel: { shrink: true } }}
-            {...form.register('fastTo')}
+          <Controller
+            control={form.control}
+            name="fastTo"
+            render={({ field }) => <TimeField label="To" value={field.value} onChange={field.onChange} />}
           />
         </div>
       )}

@@ -2,7 +2,7 @@ import { jest } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
 import { PROBLEM_PREFIX } from '@maul/contract/problems';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { act, cleanup, render, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { queryClient, useDay } from '../data/session.ts';
@@ -75,7 +75,22 @@ export const afresh = (): void => {
 };
 
 export const button = (name: string | RegExp): HTMLElement => screen.getByRole('button', { name });
-export const field = (name: string | RegExp): HTMLInputElement => screen.getByLabelText(name);
+/** The one field of a name; the sections of a date or time field are no fields of their own. */
+export const field = (name: string | RegExp): HTMLInputElement => {
+  const found = screen
+    .getAllByLabelText<HTMLInputElement>(name)
+    .filter((one) => /^(INPUT|TEXTAREA)$/.test(one.tagName) && one.getAttribute('aria-hidden') !== 'true');
+  const [only] = found;
+  if (!only || found.length > 1) throw new Error(`There are ${found.length} fields ${String(name)}.`);
+  return only;
+};
+const clockInput = (name: string | RegExp): HTMLInputElement => {
+  const input = screen.getByRole('group', { name }).parentElement?.querySelector('input');
+  if (!input) throw new Error(`There is no field ${String(name)}.`);
+  return input;
+};
+/** What stands in a date or time field. */
+export const textIn = (name: string | RegExp): string => clockInput(name).value;
 /** Takes the last step of the day back, or does it again. */
 export const step = (way: 'undo' | 'redo' = 'undo') => {
   let done: ReturnType<typeof takeStep>;
@@ -83,4 +98,9 @@ export const step = (way: 'undo' | 'redo' = 'undo') => {
     done = takeStep(dayNow(), way);
   });
   return done;
+};
+
+/** Types into a date or time field: `text` as a British reader writes it, empty to clear it. */
+export const typeInto = (name: string | RegExp, text: string): void => {
+  fireEvent.change(clockInput(name), { target: { value: text } });
 };

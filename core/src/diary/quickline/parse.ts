@@ -1,4 +1,5 @@
 import {
+  isClock,
   NUMBER_SOURCE,
   numberReadings,
   readNumber,
@@ -264,7 +265,7 @@ const placeOf = (line: string, faults: QuickFault[]): { place: QuickLine['place'
     return { place: none, length: 0 };
   const time = found[2];
   const padded = time?.padStart(5, '0');
-  if (padded !== undefined && !/^([01]\d|2[0-3]):[0-5]\d$/.test(padded)) {
+  if (padded !== undefined && !isClock(padded)) {
     const from = line.indexOf(time ?? '');
     faults.push({
       at: [from, from + (time ?? '').length],

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import type { DayDocument } from '@maul/contract/diary';
 import { isIsoDate, type IsoDate } from '@maul/core/units';
 import Button from '@mui/material/Button';
@@ -64,21 +65,13 @@ const PauseDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void }
         coach sees that you rest.
       </p>
       <div className="pair">
-        <TextField
-          label="From"
-          type="date"
-          value={from}
-          onChange={(e) => setFrom(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <TextField
+        <DateField label="From" value={from} onChange={setFrom} />
+        <DateField
           label="Until, if it is known"
-          type="date"
           value={until}
-          onChange={(e) => setUntil(e.target.value)}
+          onChange={setUntil}
           error={wrong}
-          helperText={wrong ? 'It ends on the day it begins, or later.' : undefined}
-          slotProps={{ inputLabel: { shrink: true } }}
+          help={wrong ? 'It ends on the day it begins, or later.' : undefined}
         />
       </div>
       <TextField label="Why, in a word" value={why} onChange={(e) => setWhy(e.target.value.slice(0, 300))} />

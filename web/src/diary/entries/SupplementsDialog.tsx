@@ -1,4 +1,4 @@
-import { numberIn, clockOf, localMoment } from '@maul/core/units';
+import { isClock, numberIn, clockOf, localMoment } from '@maul/core/units';
 import { CERTIFIED, type DayDocument, type StandingRow } from '@maul/contract/diary';
 import { isTagname, NUTRIENT_LABELS, TAGNAMES, type Tagname } from '@maul/core/nutrition';
 import { substanceCaution } from '@maul/core/diary';
@@ -46,7 +46,7 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
   );
   const dose = numberIn(amount, { point: 'decimal' });
   const timeList = times.split(/[,\s]+/).filter((t) => t !== '');
-  const badTime = timeList.find((t) => !/^([01]\d|2[0-3]):[0-5]\d$/.test(t));
+  const badTime = timeList.find((t) => !isClock(t));
   const amountOf = (value: string): number => numberIn(value, { point: 'decimal' });
   const badAmount = (value: string): boolean => value.trim() !== '' && !(amountOf(value) >= 0);
   const nutrients: Partial<Record<Tagname, number>> = {};

@@ -1,4 +1,5 @@
-import { readNumber, clockOf, localMoment } from '@maul/core/units';
+import { TimeField } from '../../ui/fields/TimeField.tsx';
+import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
 import { waterEntries, type DayDocument, type DayEntryRow, type DayThing } from '@maul/contract/diary';
 import { thingName } from './things.ts';
 import { plannedWaterBarred } from '@maul/core/diary';
@@ -102,7 +103,7 @@ const ThingDialog = ({
   const [newVessel, setNewVessel] = useState('');
   const vessels = vesselsOf(day);
   const thing = thingOf(kind, typed, done, vessel);
-  const timeOk = /^([01]\d|2[0-3]):[0-5]\d$/.test(time);
+  const timeOk = isClock(time);
   const set = (key: keyof Typed, value: string): void => setTyped((t) => ({ ...t, [key]: value }));
   const field = (key: keyof Typed, label: string, decimal = true) => (
     <TextField
@@ -191,15 +192,12 @@ const ThingDialog = ({
           ))}
         </div>
       )}
-      <TextField
+      <TimeField
         label={kind === 'water' && !done ? 'Until' : 'Time'}
-        type="time"
         value={time}
-        onChange={(e) => setTime(e.target.value)}
+        onChange={setTime}
         error={!timeOk}
-        helperText={timeOk ? undefined : 'A time lies between 00:00 and 23:59.'}
-        slotProps={{ inputLabel: { shrink: true } }}
-        margin="dense"
+        help={timeOk ? undefined : 'Type a time, such as 17:30.'}
       />
       {(kind === 'training' || kind === 'cardio' || kind === 'posing') && (
         <div className="pair">

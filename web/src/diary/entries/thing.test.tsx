@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
 import { fireEvent, screen } from '@testing-library/react';
 import { useUndo } from '../../data/undo.ts';
-import { afresh, button, dayNow, field, showOn, step } from '../../testing/render.tsx';
+import { afresh, button, dayNow, field, showOn, step, typeInto } from '../../testing/render.tsx';
 import { testDay, testEntry, testStanding } from '../../testing/samples.ts';
 import Drinks from './Drinks.tsx';
 import { RailThing } from '../rail/RailThing.tsx';
@@ -35,7 +35,7 @@ beforeEach(() => {
 describe('what is put beside the meals', () => {
   test('training, with its minutes', () => {
     show('training');
-    type('Time', '17:30');
+    typeInto('Time', '17:30');
     type('What', 'Legs');
     type('Minutes', '80');
     fireEvent.click(button('Add'));
@@ -47,7 +47,7 @@ describe('what is put beside the meals', () => {
     fireEvent.click(button('Cardio'));
     expect(screen.getByText('Minutes, kcal or steps: one of them.')).toBeTruthy();
     type('Steps', '9000');
-    type('Time', '06:10');
+    typeInto('Time', '06:10');
     fireEvent.click(screen.getByRole('checkbox', { name: 'Done already' }));
     fireEvent.click(button('Add'));
     expect(things()).toEqual([
@@ -76,8 +76,8 @@ describe('what is put beside the meals', () => {
   });
   test('at no time of the day, nothing is kept', () => {
     show('training');
-    type('Time', '');
-    expect(screen.getByText('A time lies between 00:00 and 23:59.')).toBeTruthy();
+    typeInto('Time', '');
+    expect(screen.getByText('Type a time, such as 17:30.')).toBeTruthy();
     fireEvent.submit(screen.getByRole('dialog').querySelector('form') ?? screen.getByRole('dialog'));
     expect(things()).toEqual([]);
   });
@@ -105,7 +105,7 @@ describe('water', () => {
   });
   test('too much in an hour can be logged, and cannot be planned', () => {
     show('water', { entries: [testEntry('e1', '10:00', water(800, false))] });
-    type(/Until|Time/, '10:30');
+    typeInto(/Until|Time/, '10:30');
     type('mL', '400');
     expect(button('Add')).toHaveProperty('disabled', false);
     fireEvent.click(screen.getByRole('checkbox', { name: 'Drunk already' }));

@@ -1,5 +1,7 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
+import { TimeField } from '../../ui/fields/TimeField.tsx';
+import { isClock, addDays, clockOf, isIsoDate, localMoment } from '@maul/core/units';
 import type { DayDocument, MealRow } from '@maul/contract/diary';
-import { addDays, clockOf, isIsoDate, localMoment } from '@maul/core/units';
 import { copyMeal, mergeMeals, moveMeal, splitMeal, timeForNumber, type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -14,8 +16,6 @@ import { offerUndo } from '../../data/undo.ts';
 import { addMeal, asPlanned, saveMeal, saveStanding, writeChanges } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 
-const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
-
 interface MealDialogProps {
   day: DayDocument;
   sheet: DaySheet;
@@ -26,7 +26,8 @@ interface MealDialogProps {
   onFit: (mealId: string) => void;
 }
 
-const TimeField = ({
+/** The time of a meal, with what the turn of the day makes of it. */
+const MealTime = ({
   label,
   value,
   onChange,
@@ -39,19 +40,12 @@ const TimeField = ({
   turnsAt: number;
   helper?: string;
 }) => (
-  <TextField
+  <TimeField
     label={label}
-    type="time"
     value={value}
-    onChange={(e) => onChange(e.target.value)}
-    error={!TIME.test(value)}
-    helperText={
-      TIME.test(value)
-        ? (helper ?? `Before ${clockOf(turnsAt)} it is still the day before.`)
-        : 'A time lies between 00:00 and 23:59.'
-    }
-    slotProps={{ inputLabel: { shrink: true } }}
-    margin="dense"
+    onChange={onChange}
+    error={!isClock(value)}
+    help={helper ?? `Before ${clockOf(turnsAt)} it is still the day before.`}
   />
 );
 
@@ -68,10 +62,10 @@ const NewMeal = ({ day, onClose, onAdded }: Pick<MealDialogProps, 'day' | 'onClo
       title="Add a meal"
       onClose={onClose}
       keep="Add and choose a food"
-      canKeep={TIME.test(time)}
+      canKeep={isClock(time)}
       onKeep={keep}
     >
-      <TimeField
+      <MealTime
         label="Time"
         value={time}
         onChange={setTime}
@@ -97,7 +91,7 @@ const MovePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNode
   const number = sheet.meals.find((m) => m.id === meal.id)?.number ?? 1;
   const [time, setTime] = useState<string>(meal.time);
   const [date, setDate] = useState<string>(day.date);
-  const can = TIME.test(time) && isIsoDate(date);
+  const can = isClock(time) && isIsoDate(date);
   const keep = (): void => {
     writeChanges(day, moveMeal(day, meal.id, { time, day: date }), 'The meal moved');
     if (date !== day.date)
@@ -125,7 +119,7 @@ const MovePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNode
       }
     >
       {tabs}
-      <TimeField label="Time" value={time} onChange={setTime} turnsAt={day.athlete.dayTurnsAt} />
+      <MealTime label="Time" value={time} onChange={setTime} turnsAt={day.athlete.dayTurnsAt} />
       <TextField
         select
         label="Number in the day"
@@ -143,13 +137,7 @@ const MovePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNode
           </MenuItem>
         ))}
       </TextField>
-      <TextField
-        label="Day"
-        type="date"
-        value={date}
-        onChange={(e) => setDate(e.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <DateField label="Day" value={date} onChange={setDate} />
     </FormDialog>
   );
 };
@@ -178,7 +166,7 @@ const SplitPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) =>
       title="Split the meal"
       onClose={onClose}
       keep="Split it"
-      canKeep={TIME.test(time)}
+      canKeep={isClock(time)}
       onKeep={keep}
     >
       {tabs}
@@ -207,7 +195,7 @@ const SplitPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) =>
           />
         ))}
       </div>
-      <TimeField
+      <MealTime
         label="Time of the new meal"
         value={time}
         onChange={setTime}
@@ -258,7 +246,7 @@ const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => 
   const [time, setTime] = useState(() => later(meal.time, 180));
   const [times, setTimes] = useState(1);
   const [fault, setFault] = useState<string | null>(null);
-  const can = TIME.test(time) && isIsoDate(date) && times >= 1 && times <= 12 && days >= 1 && days <= 31;
+  const can = isClock(time) && isIsoDate(date) && times >= 1 && times <= 12 && days >= 1 && days <= 31;
   const keep = (): void => {
     if (!isIsoDate(date)) return;
     try {
@@ -290,14 +278,8 @@ const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => 
     <FormDialog title="Copy or repeat" onClose={onClose} keep="Copy" canKeep={can} onKeep={keep}>
       {tabs}
       <div className="pair">
-        <TextField
-          label="To the day"
-          type="date"
-          value={date}
-          onChange={(e) => setDate(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <TimeField label="At" value={time} onChange={setTime} turnsAt={day.athlete.dayTurnsAt} />
+        <DateField label="To the day" value={date} onChange={setDate} />
+        <MealTime label="At" value={time} onChange={setTime} turnsAt={day.athlete.dayTurnsAt} />
       </div>
       <div className="pair">
         {count('Times a day', times, setTimes, 12, 'An hour apart.')}

@@ -1,9 +1,10 @@
+import { TimeField } from '../../ui/fields/TimeField.tsx';
+import { isClock, clockOf, localMoment } from '@maul/core/units';
 import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, MealSlot, StandingRow } from '@maul/contract/diary';
 import type { PortionFood } from '@maul/contract/foods';
 import { amountsOf, perGrams } from '@maul/core/nutrition';
 import { chiefMacro, rankSwaps } from '@maul/core/foods';
-import { clockOf, localMoment } from '@maul/core/units';
 import { type DayTargets } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -149,17 +150,10 @@ const UseMeal = ({ day, meal, onClose }: { day: DayDocument; meal: SavedMeal; on
       title={meal.name}
       onClose={onClose}
       keep="Put it on the day"
-      canKeep={/^([01]\d|2[0-3]):[0-5]\d$/.test(time)}
+      canKeep={isClock(time)}
       onKeep={keep}
     >
-      <TextField
-        label="Time"
-        type="time"
-        value={time}
-        onChange={(e) => setTime(e.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-        margin="dense"
-      />
+      <TimeField label="Time" value={time} onChange={setTime} />
       {meal.slots.map((slot, i) => (
         <TextField
           key={i}

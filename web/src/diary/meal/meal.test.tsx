@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { useUndo } from '../../data/undo.ts';
-import { afresh, button, dayNow, field, showOn, step } from '../../testing/render.tsx';
+import { afresh, button, dayNow, field, showOn, step, typeInto, textIn } from '../../testing/render.tsx';
 import { testDay, testMeal, testPortion } from '../../testing/samples.ts';
 import CopyDayDialog from '../page/CopyDayDialog.tsx';
 import MealDialog from './MealDialog.tsx';
@@ -57,21 +57,21 @@ beforeEach(() => {
 describe('a meal', () => {
   test('is added at its time', () => {
     show(null);
-    type('Time', '15:45');
+    typeInto('Time', '15:45');
     fireEvent.click(button('Add and choose a food'));
     expect(meals()).toContain('15:45');
     expect(onAdded).toHaveBeenCalledWith(expect.objectContaining({ time: '15:45', version: 0 }));
   });
   test('at 25:00 is none', () => {
     show(null);
-    type('Time', '25:00');
+    typeInto('Time', '25:00');
     expect(button('Add and choose a food')).toHaveProperty('disabled', true);
   });
   test('moved by its time, and by its number', () => {
     show('m3');
     fireEvent.mouseDown(screen.getByLabelText('Number in the day'));
     fireEvent.click(screen.getByRole('option', { name: /^1, where/ }));
-    const time = field('Time').value;
+    const time = textIn('Time');
     expect(time < '08:00').toBe(true);
     fireEvent.click(button('Keep'));
     expect(meals()).toEqual([time, '08:00', '12:30 eaten']);
@@ -80,7 +80,7 @@ describe('a meal', () => {
   });
   test('moved to another day is gone from this one, with a way back', () => {
     show('m1');
-    type('Day', '2026-11-26');
+    typeInto('Day', '26/11/2026');
     fireEvent.click(button('Keep'));
     expect(meals()).toEqual(['12:30 eaten', '19:00']);
     expect(useUndo.getState().offer?.sentence).toMatch(/The meal is now on .*26/);
@@ -107,7 +107,7 @@ describe('a meal as a whole', () => {
     show('m1');
     fireEvent.click(button('Split'));
     fireEvent.click(screen.getByRole('checkbox', { name: 'Food p2, 60 g' }));
-    type('Time of the new meal', '10:00');
+    typeInto('Time of the new meal', '10:00');
     fireEvent.click(button('Split it'));
     expect(meals()).toEqual(['08:00', '10:00', '12:30 eaten', '19:00']);
     expect(portions()).toEqual(BEFORE.portions);
@@ -158,7 +158,7 @@ describe('a meal as a whole', () => {
   test('repeated through the day: planned, an hour apart', () => {
     show('m2');
     fireEvent.click(button('Copy or repeat'));
-    type('At', '15:00');
+    typeInto('At', '15:00');
     type(/Times a day/, '3');
     fireEvent.click(button('Copy'));
     expect(meals()).toEqual(['08:00', '12:30 eaten', '15:00', '16:00', '17:00', '19:00']);
@@ -227,10 +227,10 @@ describe('a day is copied', () => {
     showCopy();
     const which = within(screen.getByRole('group', { name: 'Which way' }));
     fireEvent.click(which.getByRole('button', { name: 'This day to others' }));
-    expect(field('From this date on').value).toBe('2026-11-26');
-    type('From this date on', '2026-11-25');
+    expect(textIn('From this date on')).toBe('26/11/2026');
+    typeInto('From this date on', '25/11/2026');
     expect(button('Copy')).toHaveProperty('disabled', true);
-    type('From this date on', '2026-11-26');
+    typeInto('From this date on', '26/11/2026');
     type('Days on end', '40');
     expect(button('Copy')).toHaveProperty('disabled', true);
   });

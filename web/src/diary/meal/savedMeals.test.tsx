@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { isoDate } from '@maul/core/units';
 import { phaseTemplate, type DayTargets, type MacroRule } from '@maul/core/plan';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { afresh, button, dayNow, field, served, showOn, step } from '../../testing/render.tsx';
+import { afresh, button, dayNow, field, served, showOn, step, typeInto } from '../../testing/render.tsx';
 import { testDay, testPortion, testStanding } from '../../testing/samples.ts';
 import SavedMealsDialog from './SavedMealsDialog.tsx';
 import { MealBlock } from './MealBlock.tsx';
@@ -64,7 +64,7 @@ describe('saved meals', () => {
     served('GET /api/athletes/*/standing', { standing: [saved] });
     show();
     fireEvent.click(await screen.findByRole('button', { name: 'Use The usual morning' }));
-    fireEvent.change(field('Time'), { target: { value: '06:40' } });
+    typeInto('Time', '06:40');
     fireEvent.mouseDown(screen.getByLabelText('Place 1'));
     fireEvent.click(screen.getByRole('option', { name: '62.5 g Rice cakes' }));
     fireEvent.click(button('Put it on the day'));
@@ -82,7 +82,7 @@ describe('saved meals', () => {
     served('GET /api/athletes/*/standing', { standing: [saved] });
     show();
     fireEvent.click(await screen.findByRole('button', { name: 'Use The usual morning' }));
-    fireEvent.change(field('Time'), { target: { value: '' } });
+    typeInto('Time', '');
     expect(button('Put it on the day')).toHaveProperty('disabled', true);
   });
 });

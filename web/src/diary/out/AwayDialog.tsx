@@ -1,4 +1,5 @@
-import { readNumber, clockOf, localMoment } from '@maul/core/units';
+import { TimeField } from '../../ui/fields/TimeField.tsx';
+import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
 import { assembleDay, guessedDay, type SheetPortion } from '@maul/core/diary';
 import { carbBasisOf, dayInputs } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
@@ -21,7 +22,6 @@ import { call } from '../../data/api.ts';
 import { BARE_GRAMS, bareFood, type BareFigures } from '../page/bare.ts';
 import { Guessed } from './Guesses.tsx';
 
-const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
 const figureOf = (text: string): number | undefined => {
   const read = readNumber(text, { least: 0 });
   return read.ok ? read.value : undefined;
@@ -76,18 +76,17 @@ const Reserve = ({
       title="Keep room for later"
       onClose={onClose}
       keep="Keep it free"
-      canKeep={some && !tooMuch && TIME.test(time) && name.trim() !== ''}
+      canKeep={some && !tooMuch && isClock(time) && name.trim() !== ''}
       onKeep={keep}
     >
       {tabs}
       <div className="pair">
-        <TextField
+        <TimeField
           label="Time"
-          type="time"
           value={time}
-          onChange={(e) => setTime(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-          error={!TIME.test(time)}
+          onChange={setTime}
+
+          error={!isClock(time)}
         />
         <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
       </div>
@@ -206,7 +205,7 @@ const Restaurant = ({
     ...portion,
   });
   const inputs = dayInputs(day, targets);
-  const timed = TIME.test(time);
+  const timed = isClock(time);
   const sheet = assembleDay({
     ...inputs,
     meals: timed ? [...inputs.meals, { id: 'out', time, eaten: false }] : inputs.meals,
@@ -241,20 +240,12 @@ const Restaurant = ({
       title="Eating out"
       onClose={onClose}
       keep="Plan it"
-      canKeep={good.length > 0 && TIME.test(time)}
+      canKeep={good.length > 0 && isClock(time)}
       onKeep={keep}
       wide
     >
       {tabs}
-      <TextField
-        label="Time"
-        type="time"
-        value={time}
-        onChange={(e) => setTime(e.target.value)}
-        error={!TIME.test(time)}
-        slotProps={{ inputLabel: { shrink: true } }}
-        sx={{ maxWidth: 160 }}
-      />
+      <TimeField label="Time" value={time} onChange={setTime} error={!isClock(time)} />
       <ul className="away-parts" aria-label="Parts of the meal">
         {read.map(({ part, portion }) => (
           <li key={part.id}>

@@ -2,7 +2,17 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayTargets } from '@maul/core/plan';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afresh, button, dayNow, field, served, showOn, step } from '../../testing/render.tsx';
+import {
+  afresh,
+  button,
+  dayNow,
+  field,
+  served,
+  showOn,
+  step,
+  typeInto,
+  textIn,
+} from '../../testing/render.tsx';
 import { UnitsContext } from '../../ui/formats/units.ts';
 import { sheetOf } from '../../data/day.ts';
 import { testDay, testFood } from '../../testing/samples.ts';
@@ -40,7 +50,7 @@ describe('room kept for later', () => {
   test.each([
     ['nothing', () => undefined],
     ['a name that is empty', () => (type('Energy, kcal', '500'), type('Name', ' '))],
-    ['no time', () => (type('Energy, kcal', '500'), type('Time', ''))],
+    ['no time', () => (type('Energy, kcal', '500'), typeInto('Time', ''))],
   ])('not for %s', (_, act) => {
     show('reserve');
     act();
@@ -76,7 +86,7 @@ describe('a meal out', () => {
     fireEvent.click(button('+ oil'));
     await waitFor(() => expect(field('from, g').value).toBe('5'));
     expect(parts()).toHaveLength(1);
-    type('Time', '20:15');
+    typeInto('Time', '20:15');
     fireEvent.click(button('Plan it'));
     expect(added()).toEqual([
       expect.objectContaining({
@@ -111,10 +121,10 @@ describe('a meal out', () => {
   });
   test('without the server the food is chosen later, and nothing typed is lost', async () => {
     show('out');
-    type('Time', '21:00');
+    typeInto('Time', '21:00');
     fireEvent.click(button('+ sauce'));
     expect((await screen.findByRole('alert')).textContent).toMatch(/choose the food by hand/);
-    expect(field('Time').value).toBe('21:00');
+    expect(textIn('Time')).toBe('21:00');
   });
   test('a part is left out again, and the other half of the page is one press away', async () => {
     served('GET /api/athletes/*/foods', { foods: [OIL] });

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import type { DayDocument } from '@maul/contract/diary';
 import { addDays, isIsoDate } from '@maul/core/units';
 import { copyDay } from '@maul/core/diary';
@@ -67,14 +68,11 @@ const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void
           This day to others
         </Button>
       </div>
-      <TextField
+      <DateField
         label={way === 'here' ? 'From' : 'From this date on'}
-        type="date"
         value={date}
-        onChange={(e) => setDate(e.target.value)}
-        helperText={isIsoDate(date) ? longDate(date) : 'A day of the calendar.'}
-        slotProps={{ inputLabel: { shrink: true } }}
-        margin="dense"
+        onChange={setDate}
+        help={isIsoDate(date) ? longDate(date) : 'A day of the calendar.'}
       />
       {way === 'there' && (
         <TextField

@@ -17,6 +17,7 @@ import {
   served,
   showOn,
   step,
+  typeInto,
 } from '../../testing/render.tsx';
 import { ME, testDay, testMeal, testPortion, testStanding } from '../../testing/samples.ts';
 import GiveDialog from '../portion/GiveDialog.tsx';
@@ -202,10 +203,10 @@ describe('after more than was planned', () => {
 describe('the log rests', () => {
   test('from a day until a day, for a reason', () => {
     showOn(testDay(), (day) => <PauseDialog day={day} onClose={() => closed()} />);
-    type('Until, if it is known', '2026-11-20');
+    typeInto('Until, if it is known', '20/11/2026');
     expect(screen.getByText('It ends on the day it begins, or later.')).toBeTruthy();
     expect(button('Pause')).toHaveProperty('disabled', true);
-    type('Until, if it is known', '2026-12-02');
+    typeInto('Until, if it is known', '02/12/2026');
     type('Why, in a word', 'family');
     fireEvent.click(button('Pause'));
     expect(dayNow().standing.map((s) => s.thing)).toEqual([

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import { ALLERGENS } from '@maul/contract/foods';
 import { NUTRIENT_LABELS, TAGNAME_LIST, TAGNAMES } from '@maul/core/nutrition';
 import AddIcon from '@mui/icons-material/Add';
@@ -173,7 +174,11 @@ export const FoodExtras = ({ form, put, open }: { form: LabelForm; put: Put; ope
         {text('tags', 'Tags, with commas')}
         <div className="pair">
           {text('source', 'Source')}
-          {text('sourceDate', 'Its date', { type: 'date', slotProps: { inputLabel: { shrink: true } } })}
+          <DateField
+            label="Its date"
+            value={form.sourceDate}
+            onChange={(sourceDate) => put({ sourceDate })}
+          />
         </div>
         <MoreNutrients form={form} put={put} />
         {faults.more !== undefined && <p className="is-over">{faults.more}</p>}

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { basisOn, FAT_SPREAD, startBy, type StartBy } from '@maul/core/body';
 import { dayTargets, phaseName } from '@maul/core/plan';
@@ -172,13 +173,7 @@ export const InForcePanel = ({ document }: { document: SeasonDocument }) => {
   return (
     <section className="rows" aria-label="In force">
       <h2 className="panel-title">What was in force</h2>
-      <TextField
-        label="On"
-        type="date"
-        value={date}
-        onChange={(e) => setDate(e.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <DateField label="On" value={date} onChange={setDate} />
       {error && <Alert severity="error">{sentenceOf(error)}</Alert>}
       {data && !targets && <p className="second">No phase on that day.</p>}
       {data && targets && (

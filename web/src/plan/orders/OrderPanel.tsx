@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import { numberIn, type IsoDate, isoDate, addDays, isIsoDate, whole } from '@maul/core/units';
 import {
   type PlanInForce,
@@ -174,23 +175,21 @@ const Fields = ({ draft, change, today, season }: FieldsProps) => {
         {types.length === 0 && <p className="second">No phase on that date.</p>}
       </fieldset>
       <div className="pair">
-        <TextField
+        <DateField
           label="From"
-          type="date"
           value={draft.from}
-          onChange={(e) => change({ from: e.target.value })}
+          onChange={(from) => change({ from })}
           error={past}
-          helperText={past ? 'Past days stay as they were: choose today or later.' : undefined}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
+          help={past ? 'Past days stay as they were: choose today or later.' : undefined}
+          min={today}
         />
-        <TextField
+        <DateField
           label="Until (empty: further notice)"
-          type="date"
           value={draft.until}
-          onChange={(e) => change({ until: e.target.value })}
+          onChange={(until) => change({ until })}
           error={backwards}
-          helperText={backwards ? 'It would end before it starts.' : undefined}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: draft.from } }}
+          help={backwards ? 'It would end before it starts.' : undefined}
+          min={draft.from}
         />
       </div>
       <TextField

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import { addDays, isIsoDate, type IsoDate } from '@maul/core/units';
 import {
   insertPhase,
@@ -56,14 +57,7 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
         />
       </div>
       <div className="pair">
-        <TextField
-          label="Date"
-          type="date"
-          value={date}
-          disabled={over}
-          onChange={(e) => setDate(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
-        />
+        <DateField label="Date" value={date} disabled={over} onChange={setDate} min={today} />
         <Button
           variant="contained"
           disabled={!moved?.season}
@@ -145,13 +139,7 @@ export const AddPanel = ({ today }: { today: IsoDate }) => {
         <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
       </div>
       <div className="pair">
-        <TextField
-          label="On"
-          type="date"
-          value={date}
-          onChange={(e) => setDate(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
-        />
+        <DateField label="On" value={date} onChange={setDate} min={today} />
         <Button onClick={addEvent}>Add the event</Button>
       </div>
       <p className="second">
@@ -161,13 +149,7 @@ export const AddPanel = ({ today }: { today: IsoDate }) => {
       <h2 className="panel-title">Add a phase</h2>
       <div className="part-line">
         <WordField label="Phase" value={kind} options={KINDS} onChange={setKind} />
-        <TextField
-          label="From"
-          type="date"
-          value={from}
-          onChange={(e) => setFrom(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: today } }}
-        />
+        <DateField label="From" value={from} onChange={setFrom} min={today} />
         <NumberField label="Weeks" value={weeks} min={0.15} max={104} onChange={setWeeks} />
       </div>
       <Button onClick={addPhase}>Add the phase</Button>

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import { numberedMeals } from '@maul/core/diary';
 import { type MacroRule, type MenuPortion } from '@maul/core/plan';
 import Alert from '@mui/material/Alert';
@@ -61,13 +62,7 @@ export const MenuFields = ({
         onChange={(e) => onChange({ ...rule, name: e.target.value })}
       />
       <div className="pair">
-        <TextField
-          label="Take the menu from"
-          type="date"
-          value={date}
-          onChange={(e) => setDate(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <DateField label="Take the menu from" value={date} onChange={setDate} />
         <Button onClick={() => void take()}>Take it over</Button>
       </div>
       {fault !== null && <Alert severity="error">{fault}</Alert>}

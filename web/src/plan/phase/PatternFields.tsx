@@ -1,3 +1,5 @@
+import { TimeField } from '../../ui/fields/TimeField.tsx';
+import { isClock } from '@maul/core/units';
 import {
   makePattern,
   patternConflicts,
@@ -27,7 +29,6 @@ const ANCHORS = [
   ['before-training', 'before training'],
   ['after-training', 'after training'],
 ] as const satisfies readonly (readonly [MealAnchor, string])[];
-const TIME = /^([01]\d|2[0-3]):[0-5]\d$/;
 
 const SlotLine = ({
   slot,
@@ -57,13 +58,7 @@ const SlotLine = ({
         onChange={(anchor) => onChange({ ...slot, anchor })}
       />
       {slot.anchor === 'clock' ? (
-        <TextField
-          label="Time"
-          type="time"
-          value={slot.at}
-          onChange={(e) => TIME.test(e.target.value) && onChange({ ...slot, at: e.target.value })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <TimeField label="Time" value={slot.at} onChange={(at) => isClock(at) && onChange({ ...slot, at })} />
       ) : (
         <NumberField
           label="Minutes"
@@ -173,17 +168,15 @@ export const PatternFields = ({
           {pattern.fast && (
             <div className="pair">
               {(['from', 'to'] as const).map((end) => (
-                <TextField
+                <TimeField
                   key={end}
                   label={end === 'from' ? 'No food from' : 'to'}
-                  type="time"
                   value={pattern.fast?.[end] ?? ''}
-                  onChange={(e) =>
+                  onChange={(time) =>
                     pattern.fast &&
-                    TIME.test(e.target.value) &&
-                    put({ ...pattern, fast: { ...pattern.fast, [end]: e.target.value } })
+                    isClock(time) &&
+                    put({ ...pattern, fast: { ...pattern.fast, [end]: time } })
                   }
-                  slotProps={{ inputLabel: { shrink: true } }}
                 />
               ))}
             </div>

@@ -1,3 +1,4 @@
+import { DateField } from '../../ui/fields/DateField.tsx';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { addDays, isIsoDate } from '@maul/core/units';
 import { basisOn } from '@maul/core/body';
@@ -118,17 +119,17 @@ const Dates = ({
   const edge = (which: 'from' | 'to', label: string) => {
     const bounds = edgeBounds(season, phase.id, which, today);
     return (
-      <TextField
+      <DateField
         label={label}
-        type="date"
         value={phase[which]}
         disabled={!bounds}
-        helperText={bounds ? undefined : 'Over: the past stays'}
-        onChange={(e) =>
-          isIsoDate(e.target.value) &&
-          applySeason(stretchPhase(season, phase.id, which, e.target.value, today), `${phase.id} ${which}`)
+        help={bounds ? undefined : 'Over: the past stays'}
+        onChange={(edge) =>
+          edge !== '' &&
+          applySeason(stretchPhase(season, phase.id, which, edge, today), `${phase.id} ${which}`)
         }
-        slotProps={{ inputLabel: { shrink: true }, htmlInput: { min: bounds?.min, max: bounds?.max } }}
+        min={bounds?.min}
+        max={bounds?.max}
       />
     );
   };
@@ -139,15 +140,12 @@ const Dates = ({
         {edge('to', 'Ends')}
       </div>
       <div className="part-line">
-        <TextField
+        <DateField
           label="Split on"
-          type="date"
           value={cut}
-          onChange={(e) => setCut(e.target.value)}
-          slotProps={{
-            inputLabel: { shrink: true },
-            htmlInput: { min: addDays(phase.from > today ? phase.from : today, 1), max: phase.to },
-          }}
+          onChange={setCut}
+          min={addDays(phase.from > today ? phase.from : today, 1)}
+          max={phase.to}
         />
         <Button
           disabled={!isIsoDate(cut)}
