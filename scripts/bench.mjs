@@ -3,7 +3,7 @@ import { fork } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensurePackages, freePort, Plain } from './postgres.mjs';
+import { ensurePackages, freePort, OperatorError } from './postgres.mjs';
 import { ensureBuild, ensureModules, root } from './project.mjs';
 
 /** Which file measures which row. */
@@ -45,7 +45,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop()
 
 try {
   if (only && !ROWS.includes(only))
-    throw new Plain(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
+    throw new OperatorError(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
   const inBrowser = ['season-drag', 'scale-frames', 'fit', 'day-frames'];
   ensurePackages({ chromium: !only || inBrowser.includes(only) });
   ensureModules();
@@ -59,7 +59,7 @@ try {
       console.log(`${row} | ${figure} | ${bar} | ${holds ? 'holds' : 'short'}`);
     }
 } catch (error) {
-  console.error(error instanceof Plain ? error.message : error);
+  console.error(error instanceof OperatorError ? error.message : error);
   short = true;
 } finally {
   await stop();

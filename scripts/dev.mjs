@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process';
 import { watch } from 'node:fs';
 import { join } from 'node:path';
-import { ensurePackages, freePort, Plain } from './postgres.mjs';
+import { ensurePackages, freePort, OperatorError } from './postgres.mjs';
 import { ensureModules, root } from './project.mjs';
 
 try {
@@ -53,6 +53,6 @@ try {
   process.on('SIGINT', () => void stop());
   process.on('SIGTERM', () => void stop());
 } catch (error) {
-  console.error(error instanceof Plain ? error.message : error);
+  console.error(error instanceof OperatorError ? error.message : error);
   process.exit(1);
 }

@@ -1,7 +1,11 @@
-export class Plain extends Error {}
+export class OperatorError extends Error {}
 export function postgresBin(): string | undefined;
 export function chromiumPath(): string | undefined;
-export function ensurePackages(options?: { chromium?: boolean; tests?: boolean; say?: (text: string) => void }): void;
+export function ensurePackages(options?: {
+  chromium?: boolean;
+  tests?: boolean;
+  say?: (text: string) => void;
+}): void;
 export function dataDirectory(home: string): string;
 export function freePort(): Promise<number>;
 export function startPostgres(options: {

@@ -15,7 +15,7 @@ import {
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 
-export class Plain extends Error {}
+export class OperatorError extends Error {}
 
 const isRoot = () => process.getuid?.() === 0;
 
@@ -46,7 +46,7 @@ const apt = (packages, say) => {
     ...packages,
   );
   if (done.status !== 0)
-    throw new Plain(
+    throw new OperatorError(
       `The Debian packages could not be installed:\n${(done.stderr ?? String(done.error)).trim()}`,
     );
 };
@@ -60,7 +60,7 @@ export const ensurePackages = ({ chromium = false, tests = false, say = console.
   if (tests && !existsSync('/usr/bin/pdftotext')) missing.push('poppler-utils');
   if (missing.length === 0) return;
   if (!isRoot())
-    throw new Plain(
+    throw new OperatorError(
       `Maul needs the Debian package${missing.length > 1 ? 's' : ''} ${missing.join(', ')}, and only root can install them.\n` +
         `Run this once, then try again:  sudo apt-get install --no-install-recommends ${missing.join(' ')}`,
     );
@@ -78,7 +78,7 @@ const runAs = () => {
   const line = readFileSync('/etc/passwd', 'utf8')
     .split('\n')
     .find((l) => l.startsWith('postgres:'));
-  if (!line) throw new Plain('The user "postgres" is missing; reinstall the package postgresql-15.');
+  if (!line) throw new OperatorError('The user "postgres" is missing; reinstall the package postgresql-15.');
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
 };
@@ -166,7 +166,7 @@ const prepare = (data, as, password) => {
   if (pwfile) rmSync(pwfile, { force: true });
   if (made.status !== 0) {
     rmSync(data, { recursive: true, force: true });
-    throw new Plain(`PostgreSQL could not make its data directory:\n${made.stderr ?? made.error}`);
+    throw new OperatorError(`PostgreSQL could not make its data directory:\n${made.stderr ?? made.error}`);
   }
 };
 
@@ -176,7 +176,7 @@ const prepare = (data, as, password) => {
  */
 export const startPostgres = async ({ data, password, log }) => {
   const bin = postgresBin();
-  if (!bin) throw new Plain('PostgreSQL is not installed.');
+  if (!bin) throw new OperatorError('PostgreSQL is not installed.');
   const as = runAs();
   await endLeftover(data);
   if (!existsSync(join(data, 'PG_VERSION'))) {
@@ -203,7 +203,8 @@ export const startPostgres = async ({ data, password, log }) => {
     () =>
       ended || spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0,
   );
-  if (!up || ended) throw new Plain(`PostgreSQL did not start.${log ? ` What it said is in ${log}.` : ''}`);
+  if (!up || ended)
+    throw new OperatorError(`PostgreSQL did not start.${log ? ` What it said is in ${log}.` : ''}`);
   child.unref();
   return {
     port,

@@ -4,7 +4,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { Plain } from './postgres.mjs';
+import { OperatorError } from './postgres.mjs';
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
 
@@ -27,7 +27,7 @@ export const ensureModules = (say = console.log) => {
     stdio: ['ignore', 'pipe', 'pipe'],
     encoding: 'utf8',
   });
-  if (done.status !== 0) throw new Plain(`npm ci failed:\n${done.stdout}${done.stderr}`);
+  if (done.status !== 0) throw new OperatorError(`npm ci failed:\n${done.stdout}${done.stderr}`);
   writeFileSync(stamp, wanted);
 };
 
@@ -62,6 +62,6 @@ export const ensureBuild = (say = console.log) => {
     cwd: root,
     encoding: 'utf8',
   });
-  if (done.status !== 0) throw new Plain(`The build failed:\n${done.stdout}${done.stderr}`);
+  if (done.status !== 0) throw new OperatorError(`The build failed:\n${done.stdout}${done.stderr}`);
   writeFileSync(stamp, wanted);
 };

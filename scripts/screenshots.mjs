@@ -2,7 +2,7 @@
 import { chmodSync, mkdirSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromiumPath, ensurePackages, freePort, Plain } from './postgres.mjs';
+import { chromiumPath, ensurePackages, freePort, OperatorError } from './postgres.mjs';
 import { ensureBuild, ensureModules, root } from './project.mjs';
 
 const home = mkdtempSync(join(tmpdir(), 'maul-shots-'));
@@ -278,7 +278,7 @@ try {
     console.log(name);
   }
 } catch (error) {
-  console.error(error instanceof Plain ? error.message : error);
+  console.error(error instanceof OperatorError ? error.message : error);
   process.exitCode = 1;
 } finally {
   await browser?.close();

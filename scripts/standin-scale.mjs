@@ -6,16 +6,9 @@ import { register } from 'tsx/esm/api';
 import { WebSocketServer } from 'ws';
 
 const unregister = register();
-const {
-  newSimulatedScale,
-  putOn,
-  pourExactly,
-  clearPan,
-  scaleReducer,
-  emptyScale,
-  stepScale,
-  writeScaleLine,
-} = await import('../core/src/scale/index.ts');
+const { newSimulatedScale, putOn, pourExactly, clearPan, scaleReducer, emptyScale, stepScale } =
+  await import('../core/src/scale/index.ts');
+const { writeScaleLine } = await import('../core/src/scale/line.ts');
 const { seededRandom } = await import('../core/src/random/index.ts');
 await unregister();
 

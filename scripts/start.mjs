@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
-import { alive, ensurePackages, Plain } from './postgres.mjs';
+import { alive, ensurePackages, OperatorError } from './postgres.mjs';
 import { ensureBuild, ensureModules, root } from './project.mjs';
 
 const home = resolve(process.env.MAUL_HOME ?? join(root, '.maul'));
@@ -20,13 +20,13 @@ const choosePort = async () => {
   if (process.env.PORT) {
     const port = Number(process.env.PORT);
     if (!Number.isInteger(port) || port < 1 || port > 65535)
-      throw new Plain(`PORT=${process.env.PORT} is not a port.`);
+      throw new OperatorError(`PORT=${process.env.PORT} is not a port.`);
     if (!(await portFree(port)))
-      throw new Plain(`Port ${port} is in use. Choose another: PORT=4181 npm start`);
+      throw new OperatorError(`Port ${port} is in use. Choose another: PORT=4181 npm start`);
     return port;
   }
   for (let port = DEFAULT_PORT; port < DEFAULT_PORT + 50; port += 1) if (await portFree(port)) return port;
-  throw new Plain('No free port was found from 4180 on. Choose one: PORT=5000 npm start');
+  throw new OperatorError('No free port was found from 4180 on. Choose one: PORT=5000 npm start');
 };
 
 let house;
@@ -47,7 +47,7 @@ try {
   if (existsSync(runFile)) {
     const { pid, address } = JSON.parse(readFileSync(runFile, 'utf8') || '{}');
     if (pid && alive(pid, 'start.mjs'))
-      throw new Plain(`Maul is running already at ${address}. npm stop ends it.`);
+      throw new OperatorError(`Maul is running already at ${address}. npm stop ends it.`);
   }
   ensurePackages();
   ensureModules();
@@ -71,6 +71,6 @@ try {
   }
   console.log(`Maul is at ${house.address}`);
 } catch (error) {
-  console.error(error instanceof Plain ? error.message : error);
+  console.error(error instanceof OperatorError ? error.message : error);
   await stop(1);
 }

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, chmodSync, existsSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { ensurePackages, freePort, Plain } from './postgres.mjs';
+import { ensurePackages, freePort, OperatorError } from './postgres.mjs';
 import { ensureBuild, ensureModules, root } from './project.mjs';
 
 const run = (command, args, env = {}) =>
@@ -80,7 +80,7 @@ try {
   count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
   if (e2e !== 0 && !(stats?.unexpected > 0)) failed += 1;
 } catch (error) {
-  console.error(error instanceof Plain ? error.message : error);
+  console.error(error instanceof OperatorError ? error.message : error);
   failed += 1;
 } finally {
   rmSync(scratch, { recursive: true, force: true });

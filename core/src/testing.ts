@@ -4,12 +4,12 @@ import {
   defaultTolerance,
   macroPart,
   type DayType,
-  type MacroRule,
+  type MacroPolicy,
   type Phase,
   type Season,
   type ChangeOrder,
 } from './plan/index.ts';
-import type { Basis } from './body/index.ts';
+import type { BodyBasis } from './body/index.ts';
 import { isoDate } from './units/index.ts';
 
 export const testDayType = (id: string, kcal: number, more: Partial<DayType> = {}): DayType => ({
@@ -22,7 +22,7 @@ export const testDayType = (id: string, kcal: number, more: Partial<DayType> = {
 });
 
 /** Protein 2.4 and fat 0.75 g per kg of body mass, fat not under 50 g, carbs the remainder. */
-export const testMacros = (fatPerKg = 0.75, fatFloor = 50): MacroRule => ({
+export const testMacros = (fatPerKg = 0.75, fatFloor = 50): MacroPolicy => ({
   kind: 'per-mass',
   protein: macroPart('body-kg', 2.4),
   fat: macroPart('body-kg', fatPerKg, { floor: fatFloor }),
@@ -57,7 +57,7 @@ export const testSeason = (phase = testPhase()): Season => ({
 });
 
 /** The worked figures of the energy rule: 77.6 kg, 2,540 kcal. */
-export const testBasis = (change: Partial<Basis> = {}): Basis => ({
+export const testBasis = (change: Partial<BodyBasis> = {}): BodyBasis => ({
   id: 'basis',
   from: isoDate('2026-09-28'),
   weightKg: 77.6,

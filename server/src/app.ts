@@ -12,13 +12,13 @@ import type { ChangeFeed } from './platform/events/feed.ts';
 import { mountExchange, mountFoods } from './foods/index.ts';
 import { mountCoaching } from './coaching/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountPlan } from './plan/index.ts';
-import { mount, type House } from './platform/http/mount.ts';
+import { mount, type Services } from './platform/http/mount.ts';
 import { page } from './platform/http/page.ts';
 import { asProblem, ProblemError, toProblem } from './platform/http/problems.ts';
 import { sameOriginWrites, securityHeaders } from './platform/http/security.ts';
 
 export interface AppOptions {
-  house: House;
+  house: Services;
   log: Logger;
   feed: ChangeFeed;
   /** Where the built web app lies; none while developing. */

@@ -26,7 +26,7 @@ export const KnownKcal = z
 
 export const CarbBasisName = z.enum(['total', 'available']);
 
-export const Basis = z.strictObject({
+export const BodyBasis = z.strictObject({
   id: Id,
   from: Day,
   weightKg: z.number(),
@@ -39,6 +39,6 @@ export const Basis = z.strictObject({
   inputsUntil: Moment,
 });
 
-export type BasisRow = z.infer<typeof Basis>;
+export type BasisRow = z.infer<typeof BodyBasis>;
 
 export const EquationName = z.enum(EQUATION_IDS);

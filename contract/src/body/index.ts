@@ -1,5 +1,5 @@
 export {
-  Basis,
+  BodyBasis,
   type BasisRow,
   BodyKg,
   CarbBasisName,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Athlete } from '../people/index.ts';
-import { Basis, WeighIn } from '../body/index.ts';
+import { BodyBasis, WeighIn } from '../body/index.ts';
 import { Order, Season } from '../plan/index.ts';
 import { Base, Day, Id, Moment, PortionGrams, Text, Time, Version, Zone } from '../common.ts';
 import { DayEntry, Handover, Standing } from './entries.ts';
@@ -107,7 +107,7 @@ export const DayDocument = z.strictObject({
   /** The athlete's present day, in their zone. */
   today: Day,
   season: Season,
-  bases: z.array(Basis),
+  bases: z.array(BodyBasis),
   orders: z.array(Order),
   meals: z.array(Meal),
   portions: z.array(Portion),

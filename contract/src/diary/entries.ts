@@ -28,7 +28,7 @@ const supplement = {
 };
 
 /** What stands on a day's rail beside meals. `done` tells what happened from what is planned. */
-export const DayThing = z.discriminatedUnion('kind', [
+export const EntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('training'), what: What, minutes: Minutes.nullable(), done: z.boolean() }),
   z.strictObject({
     kind: z.literal('cardio'),
@@ -48,9 +48,9 @@ export const DayThing = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('supplement'), supplementId: Id, ...supplement, done: z.boolean() }),
   z.strictObject({ kind: z.literal('look'), fullness: Mark, tightness: Mark, words: z.string().max(500) }),
 ]);
-export type DayThing = z.infer<typeof DayThing>;
+export type EntryBody = z.infer<typeof EntryBody>;
 
-const dayEntry = { day: Day, time: Time, zone: Zone, thing: DayThing };
+const dayEntry = { day: Day, time: Time, zone: Zone, thing: EntryBody };
 export const DayEntry = z.strictObject({ id: Id, ...dayEntry, version: Version, deleted: z.boolean() });
 export type DayEntryRow = z.infer<typeof DayEntry>;
 export const PutDayEntry = z.strictObject({ base: Base, ...dayEntry, deleted: z.boolean() });
@@ -64,7 +64,7 @@ export const MealSlot = z.strictObject({
 export type MealSlot = z.infer<typeof MealSlot>;
 
 /** What stands from day to day: vessels, supplements, saved meals, pauses, and who one eats with. */
-export const StandingThing = z.discriminatedUnion('kind', [
+export const StandingBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('vessel'), name: Name, millilitres: Millilitres }),
   z.strictObject({ kind: z.literal('supplement'), ...supplement, times: z.array(Time).max(8) }),
   z.strictObject({ kind: z.literal('meal'), name: Name, slots: z.array(MealSlot).min(1).max(40) }),
@@ -81,15 +81,15 @@ export const StandingThing = z.discriminatedUnion('kind', [
     }),
   z.strictObject({ kind: z.literal('eater'), personId: Id, name: Name }),
 ]);
-export type StandingThing = z.infer<typeof StandingThing>;
+export type StandingBody = z.infer<typeof StandingBody>;
 export const Standing = z.strictObject({
   id: Id,
-  thing: StandingThing,
+  thing: StandingBody,
   version: Version,
   deleted: z.boolean(),
 });
 export type StandingRow = z.infer<typeof Standing>;
-export const PutStanding = z.strictObject({ base: Base, thing: StandingThing, deleted: z.boolean() });
+export const PutStanding = z.strictObject({ base: Base, thing: StandingBody, deleted: z.boolean() });
 export const StandingList = z.strictObject({ standing: z.array(Standing) });
 
 const handover = { food: PortionFood, grams: PortionGrams, method: MethodName, day: Day };

@@ -12,12 +12,12 @@ export {
   CERTIFIED,
   DayEntry,
   type DayEntryRow,
-  DayThing,
+  EntryBody,
   Handover,
   MealSlot,
   Standing,
   type StandingRow,
-  StandingThing,
+  StandingBody,
   waterEntries,
 } from './entries.ts';
 export { Log } from './log.ts';

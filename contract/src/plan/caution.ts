@@ -6,7 +6,7 @@ export const CautionName = z.enum(CAUTION_IDS);
 
 export const Caution = z.strictObject({
   id: CautionName,
-  level: z.enum(['note', 'hard', 'X']),
+  level: z.enum(['note', 'confirm', 'refuse']),
   sentence: z.string(),
   source: z.string(),
   see: z.string(),

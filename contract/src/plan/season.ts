@@ -8,7 +8,7 @@ export const PhaseKind = z.enum(PHASE_KINDS);
 export const TargetName = z.enum(TARGET_KEYS);
 const ShortId = z.string().min(1).max(60);
 
-export const EnergyRule = z.discriminatedUnion('kind', [
+export const EnergyPolicy = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('rate'),
     percentPerWeek: z
@@ -41,7 +41,7 @@ const Fibre = z.union([
 ]);
 const Percent = z.number().min(0).max(100);
 
-export const MacroRule = z.discriminatedUnion('kind', [
+export const MacroPolicy = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('per-mass'),
     protein: MacroPart,
@@ -121,8 +121,8 @@ export const Phase = z.strictObject({
   from: Day,
   to: Day,
   hangsOn: Id.nullable(),
-  energy: EnergyRule,
-  macros: MacroRule,
+  energy: EnergyPolicy,
+  macros: MacroPolicy,
   tolerance: z.strictObject({
     protein: Width,
     carbs: Width,

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Athlete } from '../people/index.ts';
-import { Basis } from '../body/index.ts';
+import { BodyBasis } from '../body/index.ts';
 import { Caution, Confirmation } from './caution.ts';
 import { Order } from './order.ts';
 import { Base, Day, Id, Moment } from '../common.ts';
@@ -31,7 +31,7 @@ export const SeasonDocument = z.strictObject({
   pending: z
     .strictObject({ season: Season, revision: Revision, cautions: z.array(Caution), waitsFor: z.string() })
     .nullable(),
-  bases: z.array(Basis),
+  bases: z.array(BodyBasis),
   orders: z.array(Order),
   confirmations: z.array(Confirmation),
   history: z.array(Revision),
@@ -52,7 +52,7 @@ export const InForce = z.strictObject({
   date: Day,
   season: Season,
   revision: Revision.nullable(),
-  bases: z.array(Basis),
+  bases: z.array(BodyBasis),
   orders: z.array(Order),
 });
 export type InForce = z.infer<typeof InForce>;

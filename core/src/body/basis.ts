@@ -9,7 +9,7 @@ export const EXPENDITURE_SOURCES = ['equation', 'known', 'balance', 'carried'] a
 export type ExpenditureSource = (typeof EXPENDITURE_SOURCES)[number];
 
 /** The body figures that targets were made from, kept as they were. */
-export interface Basis {
+export interface BodyBasis {
   id: string;
   from: IsoDate;
   weightKg: number;
@@ -27,9 +27,9 @@ export interface Basis {
  * The basis in force on a date: of the last starting date on or before it the last one written (later in the list), or the
  * earliest there is for days before. Undefined only when there is none at all.
  */
-export const basisOn = (bases: readonly Basis[], date: IsoDate): Basis | undefined => {
-  let found: Basis | undefined;
-  let first: Basis | undefined;
+export const basisOn = (bases: readonly BodyBasis[], date: IsoDate): BodyBasis | undefined => {
+  let found: BodyBasis | undefined;
+  let first: BodyBasis | undefined;
   for (const basis of bases) {
     if (!first || basis.from < first.from) first = basis;
     if (basis.from <= date && (!found || basis.from >= found.from)) found = basis;
@@ -38,5 +38,5 @@ export const basisOn = (bases: readonly Basis[], date: IsoDate): Basis | undefin
 };
 
 /** The carbohydrate that an athlete counts on a date: that of the basis in force, total where there is none yet. */
-export const carbBasisOn = (bases: readonly Basis[], date: IsoDate): CarbBasis =>
+export const carbBasisOn = (bases: readonly BodyBasis[], date: IsoDate): CarbBasis =>
   basisOn(bases, date)?.carbBasis ?? 'total';

@@ -1,5 +1,5 @@
 export {
-  type Basis,
+  type BodyBasis,
   basisOn,
   carbBasisOn,
   CORE_VERSION,

@@ -1,4 +1,4 @@
-import type { Basis } from './basis.ts';
+import type { BodyBasis } from './basis.ts';
 import { addDays, daysBetween, type IsoDate } from '../units/index.ts';
 
 /** One morning on the scale, kg. */
@@ -96,11 +96,11 @@ export const expenditureFromBalance = (
  * expenditure measured from 28 days of log once they carry it, else the one of the week before. Lean mass is carried.
  */
 export const weekBasis = (
-  last: Basis,
+  last: BodyBasis,
   intake: readonly { day: IsoDate; kcal: number }[],
   weighIns: readonly WeighIn[],
   from: IsoDate,
-): Omit<Basis, 'id'> & { expenditureFrom: 'balance' | 'carried' } => {
+): Omit<BodyBasis, 'id'> & { expenditureFrom: 'balance' | 'carried' } => {
   const until = addDays(from, -1);
   const measured = expenditureFromBalance(intake, weighIns, until);
   return {

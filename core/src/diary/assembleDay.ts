@@ -1,6 +1,6 @@
-import { carbBasisOn, type Basis } from '../body/index.ts';
+import { carbBasisOn, type BodyBasis } from '../body/index.ts';
 import type { NutrientVector } from '../nutrition/index.ts';
-import type { Windows } from '../plan/index.ts';
+import type { TargetWindows } from '../plan/index.ts';
 import type { IsoDate } from '../units/index.ts';
 import { daySheet, type DaySheet, type LivePortion, type SheetMeal, type SheetPortion } from './daySheet.ts';
 
@@ -29,9 +29,9 @@ export interface DayInputs {
   portions: readonly (SheetPortion & { mealId: string })[];
   entries: readonly BesideMeals[];
   /** What the day should hold; null where no phase or no possible target says. */
-  windows: Windows | null;
+  windows: TargetWindows | null;
   /** The body bases known round the day: they tell which carbohydrate is counted. */
-  bases: readonly Basis[];
+  bases: readonly BodyBasis[];
   /** Minutes after midnight at which the day turns. */
   turnsAt?: number;
   /** A portion that is on the scale right now. */

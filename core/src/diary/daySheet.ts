@@ -12,7 +12,7 @@ import { portionUncertainty, sumUncertainty, type UncertainShare } from './uncer
 import { type Method } from '../foods/index.ts';
 import { type TrailReadings } from '../scale/index.ts';
 import { weighedShare } from './weighedShare.ts';
-import { type Window, type Windows } from '../plan/index.ts';
+import { type TargetWindow, type TargetWindows } from '../plan/index.ts';
 
 /** A food as a portion holds it: a copy, so that editing the food never changes what was eaten. */
 export interface SheetFood {
@@ -91,7 +91,7 @@ export interface NutrientLine {
   lands: number;
   /** What it lands on when every guess turns out at its low or its high end; both `lands` where nothing is guessed. */
   landsBetween: { low: number; high: number };
-  window: Window | null;
+  window: TargetWindow | null;
   state: WindowState | null;
   landsState: WindowState | null;
   /** Half-width of the 90 % band of what is eaten. */
@@ -110,7 +110,7 @@ export interface DaySheet {
 }
 
 /** Where a value stands against its window. */
-export const windowState = (value: number, window: Pick<Window, 'low' | 'high'>): WindowState => {
+export const windowState = (value: number, window: Pick<TargetWindow, 'low' | 'high'>): WindowState => {
   if (value < window.low - 1e-9) return 'short';
   return value > window.high + 1e-9 ? 'over' : 'inside';
 };
@@ -186,7 +186,11 @@ const mealLine = (meal: SheetMeal, number: number, carbBasis: CarbBasis, live?: 
   };
 };
 
-const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Window | null): NutrientLine => {
+const nutrientLine = (
+  key: TargetKey,
+  lines: readonly PortionLine[],
+  window: TargetWindow | null,
+): NutrientLine => {
   let eaten = 0;
   let planned = 0;
   let atLeast = false;
@@ -237,7 +241,7 @@ const nutrientLine = (key: TargetKey, lines: readonly PortionLine[], window: Win
  */
 export const daySheet = (input: {
   meals: readonly SheetMeal[];
-  windows: Windows | null;
+  windows: TargetWindows | null;
   carbBasis: CarbBasis;
   live?: LivePortion;
   turnsAt?: number;

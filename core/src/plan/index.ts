@@ -44,11 +44,11 @@ export {
   type CountedBy,
   defaultRate,
   defaultTolerance,
-  type EnergyRule,
+  type EnergyPolicy,
   type FibreRule,
   macroPart,
   type MacroPart,
-  type MacroRule,
+  type MacroPolicy,
   type MenuPortion,
   PHASE_KINDS,
   type PhaseKind,
@@ -76,4 +76,4 @@ export { phaseAim } from './targets/parts.ts';
 export { dayTargets, type DayTargets, targetsFrom } from './targets/targets.ts';
 export { levelWeek, weekAim } from './targets/week.ts';
 export { whyTargets } from './targets/why.ts';
-export { type Window, type Windows } from './targets/window.ts';
+export { type TargetWindow, type TargetWindows } from './targets/window.ts';

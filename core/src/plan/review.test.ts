@@ -25,7 +25,7 @@ const athlete: ReviewedAthlete = {
   },
 };
 const plan: PlanInForce = { season: testSeason(), bases: [testBasis()], orders: [] };
-const fast = { id: 'losing-too-fast', level: 'hard', figure: -1.4, sentence: 'S' } as unknown as Caution;
+const fast = { id: 'losing-too-fast', level: 'confirm', figure: -1.4, sentence: 'S' } as unknown as Caution;
 
 describe('an order before it is signed', () => {
   test('shows the days it binds, as they are and as they would be, in step', () => {

@@ -1,4 +1,4 @@
-import type { Basis } from '../body/index.ts';
+import type { BodyBasis } from '../body/index.ts';
 import { TARGET_WORDS } from '../nutrition/index.ts';
 import { addDays, daysBetween, type IsoDate } from '../units/index.ts';
 import { cautionPerson, type KnownAthlete } from './cautions/person.ts';
@@ -24,7 +24,7 @@ export interface PlanFault {
 /** What was in force on the day from which a change acts. */
 export interface PlanInForce {
   season: Season;
-  bases: readonly Basis[];
+  bases: readonly BodyBasis[];
   orders: readonly ChangeOrder[];
 }
 

@@ -1,6 +1,6 @@
 import type { Athlete, Profile } from '@maul/contract/people';
 import {
-  type Basis,
+  type BodyBasis,
   EQUATION_SD,
   KNOWN_SD,
   leanMass,
@@ -13,10 +13,10 @@ import { type IsoDate, ageOn } from '@maul/core/units';
 export const statedBasis = (
   body: Pick<Athlete, 'sex' | 'birthDate' | 'heightCm'> & { profile: Profile },
   weightKg: number,
-  carbBasis: Basis['carbBasis'],
+  carbBasis: BodyBasis['carbBasis'],
   today: IsoDate,
   id: string,
-): Basis => {
+): BodyBasis => {
   const { profile, sex, heightCm } = body;
   const leanKg = profile.fat && Math.round(leanMass(weightKg, profile.fat.percent) * 10) / 10;
   const person = { sex, weightKg, heightCm, ageYears: ageOn(body.birthDate, today), leanKg };

@@ -1,8 +1,8 @@
 import type { Router } from 'express';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { roster } from './roster.ts';
 
-export const mountCoaching = (router: Router, house: House): void => {
+export const mountCoaching = (router: Router, house: Services): void => {
   mount(router, house, 'roster', async ({ acting, signed }) => ({
     athletes: await acting((trx) => roster(trx, signed().personId)),
   }));

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { DayThing, StandingThing } from '@maul/contract/diary';
+import type { EntryBody, StandingBody } from '@maul/contract/diary';
 import { addDays, athleteDay, localMoment, minutesOf, weekday, type IsoDate } from '@maul/core/units';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { DEMO_ZONE, type DemoAthlete } from './simulate.ts';
@@ -9,7 +9,7 @@ const DAYS_BACK = 56;
 const WATER = ['06:45', '09:30', '12:10', '15:20', '18:00', '20:10'];
 
 /** What stands from day to day in the scenario: two vessels, two supplements, one saved meal out of the last day’s first. */
-const standingOf = (made: DemoAthlete): StandingThing[] => {
+const standingOf = (made: DemoAthlete): StandingBody[] => {
   const last = made.meals.filter((m) => m.portions.length > 2).at(-1);
   const slots = (last?.portions ?? []).map((p) => ({
     food: p.food,
@@ -43,7 +43,7 @@ const standingOf = (made: DemoAthlete): StandingThing[] => {
 
 interface Timed {
   time: string;
-  thing: DayThing;
+  thing: EntryBody;
 }
 
 const dayOf = (made: DemoAthlete, day: IsoDate, step: number, over: (time: string) => boolean): Timed[] => {

@@ -307,7 +307,7 @@ const writeConfirmations = async (
   const today = todayOf(athlete);
   const days = targetsFrom(made.season, made.bases, made.orders, today, 400).filter((d) => d !== undefined);
   for (const caution of reviewDays(days, athlete, await measuredFor(trx, athlete, today), false))
-    if (caution.level === 'hard')
+    if (caution.level === 'confirm')
       await trx
         .insertInto('caution_confirmation')
         .values({

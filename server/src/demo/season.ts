@@ -9,11 +9,11 @@ import {
   type MealPattern,
   type Season,
 } from '@maul/core/plan';
-import { type Basis } from '@maul/core/body';
+import { type BodyBasis } from '@maul/core/body';
 import type { MenuMeal, ScenarioAthlete } from './scenario.ts';
 
 /** The meal pattern of a menu: its times, and the part of the day's macros that each of its meals holds. */
-export const patternOf = (menu: readonly MenuMeal[], carbBasis: Basis['carbBasis']): MealPattern => {
+export const patternOf = (menu: readonly MenuMeal[], carbBasis: BodyBasis['carbBasis']): MealPattern => {
   const held = menu.map((meal) =>
     meal.portions.map((p) => amountsOf(perGrams(p.food.per100g, p.grams), carbBasis)),
   );

@@ -13,7 +13,7 @@ import {
 import { amountsOf, perGrams } from '@maul/core/nutrition';
 import { dayTargets, phaseOn, type ChangeOrder, type DayTargets, type Season } from '@maul/core/plan';
 import { seededRandom, standardNormal, type Random } from '@maul/core/random';
-import { weekBasis, type Basis, type WeighIn } from '@maul/core/body';
+import { weekBasis, type BodyBasis, type WeighIn } from '@maul/core/body';
 import type { ReferenceFood } from '../foods/index.ts';
 import { patternOf, profileOf, seasonOf } from './season.ts';
 import { readMenuLine, type MenuMeal, type MenuPortion, type ScenarioAthlete } from './scenario.ts';
@@ -40,7 +40,7 @@ export interface DemoAthlete {
   athleteId: string;
   profile: Profile;
   season: Season;
-  bases: Basis[];
+  bases: BodyBasis[];
   orders: DemoOrder[];
   meals: DemoMeal[];
   weighIns: (WeighIn & { id: string })[];
@@ -255,7 +255,7 @@ export const simulateAthlete = (
   const menus = athlete.menus.map((lines) => lines.map((line) => readMenuLine(line, foods)));
   const season = seasonOf(athlete, today, id, menus[0] && patternOf(menus[0], athlete.carbBasis));
   const body = makeBody(athlete, random);
-  const bases: Basis[] = [
+  const bases: BodyBasis[] = [
     {
       id: id(first),
       from: first,

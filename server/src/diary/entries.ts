@@ -1,12 +1,12 @@
 import { entryRows, standingRows, entriesOn, standingOf } from './store/entries.ts';
 import { putRow } from '../platform/db/versioned.ts';
-import { waterEntries, type DayThing } from '@maul/contract/diary';
+import { waterEntries, type EntryBody } from '@maul/contract/diary';
 import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
 import type { Athlete } from '@maul/contract/people';
 import { type IsoDate } from '@maul/core/units';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
@@ -21,7 +21,7 @@ const barred = async (
   id: string,
   day: IsoDate,
   time: string,
-  thing: DayThing,
+  thing: EntryBody,
 ): Promise<void> => {
   if (thing.kind === 'supplement' && !thing.done) refuseSubstance(thing.name);
   if (thing.kind !== 'water' || thing.done) return;
@@ -46,7 +46,7 @@ const refuseSubstance = (name: string): void => {
   if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${caution.see} ${nothing}`);
 };
 
-export const mountEntries = (router: Router, house: House): void => {
+export const mountEntries = (router: Router, house: Services): void => {
   mount(router, house, 'putDayEntry', ({ params, body, acting }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, params.athleteId);

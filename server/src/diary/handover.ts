@@ -1,10 +1,10 @@
 import { addHandover, answerHandover, handoverOf, toHandover } from './store/handovers.ts';
 import { eaterByCode, nameOf } from '../people/index.ts';
 import type { Router } from 'express';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 
-export const mountHandovers = (router: Router, house: House): void => {
+export const mountHandovers = (router: Router, house: Services): void => {
   mount(router, house, 'eater', ({ query, acting }) =>
     acting(async (trx) => {
       const found = await eaterByCode(trx, query.code);

@@ -10,7 +10,7 @@ import type * as pdfmakePackage from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { z } from 'zod';
 import { acting, type AppTransaction } from '../platform/db/connect.ts';
-import { tokenOf, type House } from '../platform/http/mount.ts';
+import { tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
@@ -162,7 +162,7 @@ const paperOf = async (
   return { heading, paper };
 };
 
-export const mountPaper = (router: Router, house: House): void => {
+export const mountPaper = (router: Router, house: Services): void => {
   // Not JSON, so not of the contract's table.
   router.get(DAY_PAPER_FILE, async (req, res) => {
     const token = tokenOf(req);

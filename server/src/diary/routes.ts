@@ -4,7 +4,7 @@ import { addDays, daysBetween } from '@maul/core/units';
 import { phaseOn } from '@maul/core/plan';
 import type { Router } from 'express';
 import { putNote, notesOn } from './store/notes.ts';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
 import { basesAround, weighInOn } from '../body/index.ts';
@@ -16,7 +16,7 @@ import { mountHandovers } from './handover.ts';
 import { offersTo } from './store/handovers.ts';
 import { mountPaper } from './paper.ts';
 
-export const mountDiary = (router: Router, house: House): void => {
+export const mountDiary = (router: Router, house: Services): void => {
   mount(router, house, 'day', ({ params: { athleteId, date }, acting, signed }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, athleteId);

@@ -7,7 +7,7 @@ import { TARGET_KEYS } from '@maul/core/nutrition';
 import { type DayTargets } from '@maul/core/plan';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
 import { timeline } from '../plan/index.ts';
 import { mornings } from '../body/index.ts';
@@ -129,7 +129,7 @@ export const findDays = async (trx: AppTransaction, athleteId: string, asked: As
   return { days, looked, dayTypes: [...dayTypes].sort() };
 };
 
-export const mountFind = (router: Router, house: House): void => {
+export const mountFind = (router: Router, house: Services): void => {
   mount(router, house, 'findDays', ({ params, query, acting }) =>
     acting((trx) => findDays(trx, params.athleteId, query)),
   );

@@ -1,10 +1,10 @@
 import { containerRows, yieldRows, kitchenOf, markFood } from './store/kitchen.ts';
 import { putRow } from '../platform/db/versioned.ts';
 import type { Router } from 'express';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 
 /** What the kitchen remembers: containers, yields, and which foods are levers or in stock. */
-export const mountKitchen = (router: Router, house: House): void => {
+export const mountKitchen = (router: Router, house: Services): void => {
   mount(router, house, 'kitchen', ({ params: { athleteId }, acting }) =>
     acting((trx) => kitchenOf(trx, athleteId)),
   );

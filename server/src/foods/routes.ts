@@ -4,7 +4,7 @@ import type { Router } from 'express';
 import type { Selectable } from 'kysely';
 import type { FoodOwnTable } from '../platform/db/schema.ts';
 import { putVersioned } from '../platform/db/versioned.ts';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
 import { correctPast, foodVersions, undoCorrection } from './store/corrections.ts';
@@ -15,7 +15,7 @@ import { allOwnFoods, foodsByCode, marksOf, searchFoods } from './store/search.t
 
 const toFood = (row: Selectable<FoodOwnTable>): Food => asFood(ownFood(row), undefined, false);
 
-export const mountFoods = (router: Router, house: House): void => {
+export const mountFoods = (router: Router, house: Services): void => {
   mount(router, house, 'foods', ({ params, query, acting }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, params.athleteId);

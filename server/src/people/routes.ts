@@ -1,5 +1,5 @@
 import type { Router } from 'express';
-import { mount, tokenOf, type House } from '../platform/http/mount.ts';
+import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword, hashPassword } from './passwords.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
@@ -17,7 +17,7 @@ import { shareWith, endShare, coachByCode } from './store/grants.ts';
 
 const addressOf = (ip: string | undefined): string => ip ?? 'unknown';
 
-export const mountAccounts = (router: Router, house: House): void => {
+export const mountAccounts = (router: Router, house: Services): void => {
   mount(router, house, 'demo', async () => ({
     people: (await demoPeople(house.accounts)).map((person) => ({
       name: person.name,

@@ -2,7 +2,7 @@ import type { Session } from '@maul/contract/people';
 import { liveGrants } from './store/grants.ts';
 import { isSetUp } from './store/athletes.ts';
 import { acting } from '../platform/db/connect.ts';
-import { SESSION_COOKIE, type House } from '../platform/http/mount.ts';
+import { SESSION_COOKIE, type Services } from '../platform/http/mount.ts';
 import type { Request, Response } from 'express';
 import { personById, SESSION_DAYS } from './store/accounts.ts';
 
@@ -21,7 +21,7 @@ export const clearCookie = (res: Response): void => {
 };
 
 /** Who is signed in, and with whom they share. */
-export const describeSession = async (house: House, personId: string, token: string): Promise<Session> => {
+export const describeSession = async (house: Services, personId: string, token: string): Promise<Session> => {
   const person = await personById(house.accounts, personId);
   return acting(house.app, token, async (trx) => {
     const grants = await liveGrants(trx);

@@ -5,7 +5,7 @@ import { CALENDAR_FEED, CALENDAR_FILE } from '@maul/contract/routes';
 import { Id } from '@maul/contract/common';
 import type { Request, Response, Router } from 'express';
 import { acting } from '../platform/db/connect.ts';
-import { mount, tokenOf, type House } from '../platform/http/mount.ts';
+import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 
 const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
@@ -17,7 +17,7 @@ const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
 
 /** The private calendar address: no sign-in, only its secret. */
 export const calendarFeed =
-  (house: House) =>
+  (house: Services) =>
   async (req: Request<{ secret: string }>, res: Response): Promise<void> => {
     const secret = req.params.secret;
     const text = /^[A-Za-z0-9_-]{43}$/.test(secret) ? await calendarOfFeed(house.app, secret) : undefined;
@@ -28,7 +28,7 @@ export const calendarFeed =
 export const CALENDAR_FEED_PATH = CALENDAR_FEED;
 
 /** The calendar: a file for who is signed in, and private addresses. */
-export const mountCalendar = (router: Router, house: House): void => {
+export const mountCalendar = (router: Router, house: Services): void => {
   mount(router, house, 'calendarFeeds', ({ params, acting: act }) =>
     act(async (trx) => ({ feeds: await feedsOf(trx, params.athleteId) })),
   );

@@ -69,7 +69,7 @@ export const judge = (
     const standing = cautionStanding(caution, confirmations, hasCoach, now);
     if (standing.state === 'barred')
       throw new ProblemError(
-        caution.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
+        caution.level === 'refuse' ? 'caution-x' : 'caution-unconfirmed',
         `${standing.why} Nothing was kept.`,
       );
     if (standing.state === 'waits') waitsFor ??= WAITS_FOR[standing.for];
@@ -89,10 +89,10 @@ export const judgeAndConfirm = async (
   confirmed: readonly string[],
   nothing: string,
 ): Promise<Judged> => {
-  const barred = cautions.find((c) => c.level === 'X');
+  const barred = cautions.find((c) => c.level === 'refuse');
   if (barred) throw new ProblemError('caution-x', `${barred.sentence} ${barred.see} ${nothing}`);
   const role = roleOf(athlete.id, personId);
-  const hard = cautions.filter((c) => c.level === 'hard');
+  const hard = cautions.filter((c) => c.level === 'confirm');
   const before = await confirmationsOf(trx, athlete.id);
   const now = new Date().toISOString();
   for (const caution of hard) {

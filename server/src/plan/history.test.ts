@@ -143,7 +143,7 @@ describe('cautions of the log', () => {
   test('seven days of very little are said, never refused; a confirmation is kept once', async () => {
     for (let i = 1; i <= 7; i += 1) await eat(day(-i), 220);
     const found = (await cautions()).cautions.find((c) => c.id === 'very-low-intake');
-    expect(found).toMatchObject({ level: 'hard', figure: 1100 });
+    expect(found).toMatchObject({ level: 'confirm', figure: 1100 });
     const id = uuidv7();
     const body = { cautionId: 'very-low-intake', figure: 1100 };
     await who.put(`${at}/confirmations/${id}`, body).expect(200);

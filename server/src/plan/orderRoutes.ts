@@ -2,11 +2,11 @@ import { acknowledgeOrder, signOrder } from './orders.ts';
 import { athleteOf } from '../people/index.ts';
 import { ordersFor } from './store/orders.ts';
 import type { Router } from 'express';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 
 /** Orders: read, signed, acknowledged. */
-export const mountOrders = (router: Router, house: House): void => {
+export const mountOrders = (router: Router, house: Services): void => {
   mount(router, house, 'orders', ({ params, acting }) =>
     acting(async (trx) => {
       await athleteOf(trx, params.athleteId);

@@ -75,7 +75,7 @@ export const acknowledgeOrder = async (
     const today = todayOf(athlete);
     const from = order.from > today ? order.from : today;
     const review = await reviewed(trx, athlete, { ...order, from });
-    const hard = review.cautions.filter((c) => c.level === 'hard');
+    const hard = review.cautions.filter((c) => c.level === 'confirm');
     const { held, waitsFor } = await judgeAndConfirm(
       trx,
       athlete,

@@ -36,7 +36,8 @@ export const seasonDocument = async (trx: AppTransaction, athleteId: string): Pr
   const now = revisionOn(revisions, today);
   const pending = newestPending(revisions);
   const confirmations = await confirmationsOf(trx, athleteId);
-  const held = pending && (await cautionsKept(trx, athleteId, pending.id)).filter((c) => c.level === 'hard');
+  const held =
+    pending && (await cautionsKept(trx, athleteId, pending.id)).filter((c) => c.level === 'confirm');
   return {
     athlete,
     today,
@@ -141,7 +142,7 @@ export const confirmSeason = async (
   const { cautions } = reviewSeason(plan, revision.season, athlete, today, measured);
   const kept = await cautionsKept(trx, athleteId, id);
   const hard = [...cautions, ...kept.filter((k) => !cautions.some((c) => c.id === k.id))].filter(
-    (c) => c.level === 'hard',
+    (c) => c.level === 'confirm',
   );
   await confirm(trx, athleteId, personId, hard);
   const judged = judge(hard, await confirmationsOf(trx, athleteId), athlete.hasCoach);

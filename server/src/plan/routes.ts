@@ -4,7 +4,7 @@ import { phaseOn } from '@maul/core/plan';
 import type { Router } from 'express';
 import { describeSession, athleteOf, todayOf } from '../people/index.ts';
 import type { acting } from '../platform/db/connect.ts';
-import { mount, type House } from '../platform/http/mount.ts';
+import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { confirm, confirmationsOf } from './store/confirmations.ts';
 import { measuredFor } from './cautions.ts';
@@ -14,7 +14,7 @@ import { basesAround } from '../body/index.ts';
 import { ordersFor } from './store/orders.ts';
 import { revisionOn, revisionsOf, toRevision } from './store/seasons.ts';
 
-export const mountPlan = (router: Router, house: House): void => {
+export const mountPlan = (router: Router, house: Services): void => {
   mount(router, house, 'start', async ({ params, body, acting: act, signed }) => {
     if (params.athleteId !== signed().personId)
       throw new ProblemError('not-allowed', 'You can set up only yourself.');

@@ -52,11 +52,11 @@ export const startAthlete = async (
   const days = targetsFrom(season, [basis], [], today, 7 * body.weeks).filter((d) => d !== undefined);
   // Maintenance is where everybody may begin; anything else with a hard caution is planned where it can be confirmed.
   const stop = reviewDays(days, athlete, [], false).find(
-    (c) => c.level === 'X' || (c.level === 'hard' && body.firstPhase !== 'maintenance'),
+    (c) => c.level === 'refuse' || (c.level === 'confirm' && body.firstPhase !== 'maintenance'),
   );
   if (stop)
     throw new ProblemError(
-      stop.level === 'X' ? 'caution-x' : 'caution-unconfirmed',
+      stop.level === 'refuse' ? 'caution-x' : 'caution-unconfirmed',
       `${stop.sentence} ${stop.see} Begin in maintenance; a phase with a caution is planned in Season, where it can be confirmed. Nothing was kept.`,
     );
   await addRevision(trx, athleteId, {

@@ -16,7 +16,7 @@ export const router = createBrowserRouter([
     errorElement: <RouteFault />,
     HydrateFallback: () => null,
   })),
-  ...(import.meta.env.DEV ? [{ path: '/rule', lazy: () => import('../ui/gauge/RuleGallery.tsx') }] : []),
+  ...(import.meta.env.DEV ? [{ path: '/rule', lazy: () => import('../ui/gauge/GaugeGallery.tsx') }] : []),
   {
     path: '/',
     element: <Shell />,

@@ -2,7 +2,7 @@ import type { RosterRow } from '@maul/contract/coaching';
 import { PHASE_NAMES } from '@maul/core/plan';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { Rule } from '../ui/gauge/Rule.tsx';
+import { Gauge } from '../ui/gauge/Gauge.tsx';
 import { Fault } from '../ui/Fault.tsx';
 import { plural } from '../ui/formats/show.ts';
 import { call } from '../data/api.ts';
@@ -26,7 +26,7 @@ const Pace = ({ row }: { row: RosterRow }) => {
           wanted {percent(low)} to {percent(high)}
         </span>
       </p>
-      <Rule
+      <Gauge
         label="Pace"
         unit="% a week"
         size="row"
@@ -50,7 +50,7 @@ const Landing = ({ row }: { row: RosterRow }) => (
         {row.weighedShare === null ? '' : `, ${Math.round(row.weighedShare * 100)} % weighed`}
       </span>
     </p>
-    <Rule
+    <Gauge
       label="Days landed of seven"
       unit="days"
       size="row"

@@ -2,12 +2,12 @@ import { type ContentOf } from '@maul/contract/routes';
 import type {
   DayDocument,
   DayEntryRow,
-  DayThing,
+  EntryBody,
   MealRow,
   NoteRow,
   PortionRow,
   StandingRow,
-  StandingThing,
+  StandingBody,
 } from '@maul/contract/diary';
 import type { WeighInRow } from '@maul/contract/body';
 import type { Captured } from '@maul/core/scale';
@@ -140,7 +140,7 @@ export const saveWeighIn = (day: Place, before: WeighInRow | null, kg: number): 
 export const saveEntry = (
   day: Place,
   before: DayEntryRow | null,
-  change: { time: string; thing: DayThing } | null,
+  change: { time: string; thing: EntryBody } | null,
   label: string,
 ): void =>
   write(
@@ -156,7 +156,7 @@ export const saveEntry = (
 export const saveStanding = (
   day: Place,
   before: StandingRow | null,
-  thing: StandingThing | null,
+  thing: StandingBody | null,
   label: string,
 ): void => write(day, 'putStanding', before?.id ?? uuidv7(), before, thing && { thing }, label);
 

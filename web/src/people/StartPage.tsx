@@ -14,7 +14,7 @@ import {
   type PhaseKind,
 } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
-import { type Basis, type EquationBody } from '@maul/core/body';
+import { type BodyBasis, type EquationBody } from '@maul/core/body';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -91,7 +91,7 @@ const planOf = (values: StartValues, body: EquationBody | undefined) => {
   const { kcal, sd } = expenditureOf(values, body);
   if (Number.isNaN(kcal)) return undefined;
   const pattern = patternWish(values);
-  const basis: Basis = {
+  const basis: BodyBasis = {
     id: 'start',
     from: today,
     weightKg: body.weightKg,

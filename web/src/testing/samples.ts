@@ -4,7 +4,7 @@ import { NO_DETAILS, type Food } from '@maul/contract/foods';
 import {
   type DayDocument,
   type DayEntryRow,
-  type DayThing,
+  type EntryBody,
   type MealRow,
   type PortionRow,
   type StandingRow,
@@ -67,7 +67,7 @@ export const testFood = (name: string, change: Partial<Food> = {}): Food => ({
   ...change,
 });
 
-export const testEntry = (id: string, time: string, thing: DayThing): DayEntryRow => ({
+export const testEntry = (id: string, time: string, thing: EntryBody): DayEntryRow => ({
   id,
   day: TODAY,
   time,

@@ -10,7 +10,7 @@ export interface Drink {
 /** Something that may hurt in what is drunk or taken on a day. Kept apart from those of a plan: it never hinders a log. */
 export interface DayCaution {
   id: 'water-fast' | 'water-plan' | 'caffeine' | 'alcohol' | 'substance' | 'coumarin';
-  level: Exclude<CautionLevel, 'hard'>;
+  level: Exclude<CautionLevel, 'confirm'>;
   sentence: string;
   source: string;
   see: string;
@@ -64,7 +64,7 @@ export const waterPlanBarred = (
     ? undefined
     : {
         id: 'water-plan',
-        level: 'X',
+        level: 'refuse',
         sentence: `${why} cannot be planned: so much water in so little time dilutes the blood.`,
         source: WATER_SOURCE,
         see: DOCTOR,

@@ -56,7 +56,7 @@ describe('water', () => {
       1200,
     ],
   ])('%s cannot be planned', (_, drinks, kg, sodium) => {
-    expect(waterPlanBarred(drinks, kg, sodium)).toMatchObject({ level: 'X' });
+    expect(waterPlanBarred(drinks, kg, sodium)).toMatchObject({ level: 'refuse' });
   });
   test('what is drunk through a day may be; unknown sodium bars nothing', () => {
     const usual = Array.from({ length: 8 }, (_, i) => drink(650, i * 120));

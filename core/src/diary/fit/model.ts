@@ -1,5 +1,5 @@
 import { TARGET_KEYS, type TargetKey } from '../../nutrition/index.ts';
-import { type Window } from '../../plan/index.ts';
+import { type TargetWindow } from '../../plan/index.ts';
 import { ProgramBuilder, type LinearProgram } from './program.ts';
 
 /** A portion as a fit sees it. Amounts are per gram; undefined where its source does not state one. */
@@ -59,7 +59,12 @@ export const missWidth = ({ key, low, high }: Pick<FitWindow, 'key' | 'low' | 'h
 export const missCost = (window: FitWindow): number => WEIGHT[window.key] / missWidth(window);
 
 /** A window of the contract as a fit takes it. */
-export const fitWindow = (key: TargetKey, window: Window, already: number, mealId?: string): FitWindow => ({
+export const fitWindow = (
+  key: TargetKey,
+  window: TargetWindow,
+  already: number,
+  mealId?: string,
+): FitWindow => ({
   key,
   mealId,
   low: window.low,

@@ -50,7 +50,7 @@ describe('on a plan', () => {
     expect(planCautions(days(3200, 0.75, { kind: 'maintenance' }), person(), idle)).toEqual([]));
   test('below resting expenditure is hard', () => {
     const found = planCautions(days(1850), person(), idle);
-    expect(found[0]).toMatchObject({ id: 'very-low-intake', level: 'hard', worse: 'lower', figure: 1702 });
+    expect(found[0]).toMatchObject({ id: 'very-low-intake', level: 'confirm', worse: 'lower', figure: 1702 });
     expect(found[0]?.sentence).toContain('below the resting expenditure of 1,750 kcal');
   });
   test('below 1,500 or 1,200 is hard whatever the equation says', () => {
@@ -133,7 +133,7 @@ describe('by what the athlete says', () => {
     const ill = person({}, { diabetes: true, lithium: true });
     expect(ids(planCautions(days(3200, 0.75, { kind: 'off-season' }), ill, idle))).toEqual([]);
     const [found] = planCautions(days(3200, 0.75, { kind: 'off-season' }), ill, idle, true);
-    expect(found).toMatchObject({ id: 'illness', level: 'hard', needs: 'doctor' });
+    expect(found).toMatchObject({ id: 'illness', level: 'confirm', needs: 'doctor' });
     expect(found?.sentence).toContain('diabetes and lithium');
   });
   test('signs of low availability are a note that names a doctor', () => {
@@ -208,7 +208,7 @@ describe('on what was eaten and weighed', () => {
 
 describe('confirmations', () => {
   const caution: Caution = {
-    id: 'very-low-intake', level: 'hard', sentence: 'S.', source: '', see: '', figure: 1600, worse: 'lower', needs: null,
+    id: 'very-low-intake', level: 'confirm', sentence: 'S.', source: '', see: '', figure: 1600, worse: 'lower', needs: null,
   }; // prettier-ignore
   const said = (by: 'coach' | 'athlete', at: string, figure = 1600): Confirmation => ({
     cautionId: caution.id,
@@ -248,7 +248,9 @@ describe('confirmations', () => {
     expect(confirmationHolds({ ...caution, id: 'swings' }, said('coach', now), now)).toBe(false);
   });
   test('X and a name that is missing are barred, notes are free', () => {
-    expect(cautionStanding({ ...caution, level: 'X' }, [said('coach', now)], true, now).state).toBe('barred');
+    expect(cautionStanding({ ...caution, level: 'refuse' }, [said('coach', now)], true, now).state).toBe(
+      'barred',
+    );
     expect(cautionStanding({ ...caution, needs: 'doctor' }, [said('coach', now)], true, now)).toMatchObject({
       why: 'S. Name the treating doctor under Account, Body and health.',
     });

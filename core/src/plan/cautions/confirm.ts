@@ -43,7 +43,7 @@ export const cautionStanding = (
   now: string,
 ): Standing => {
   if (caution.level === 'note') return { state: 'free' };
-  if (caution.level === 'X') return { state: 'barred', why: `${caution.sentence} ${caution.see}` };
+  if (caution.level === 'refuse') return { state: 'barred', why: `${caution.sentence} ${caution.see}` };
   if (caution.needs !== null)
     return {
       state: 'barred',

@@ -2,7 +2,7 @@ import { isDietPhase, phaseOn, type Season } from '../season/season.ts';
 import { type Routine } from '../season/mealPattern.ts';
 import { weekMean, type WeighIn, energyAvailability, LOW_AVAILABILITY } from '../../body/index.ts';
 import { plannedWork } from './plannedWork.ts';
-import type { Window } from '../targets/window.ts';
+import type { TargetWindow } from '../targets/window.ts';
 import { addDays, daysBetween, type IsoDate, whole } from '../../units/index.ts';
 import { FIRST_DAYS, fastestLoss, VERY_LOW } from './plan.ts';
 import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPerson } from './types.ts';
@@ -11,7 +11,7 @@ import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPer
 export interface EatenDay {
   day: IsoDate;
   kcal: number;
-  window: Pick<Window, 'low' | 'high'> | null;
+  window: Pick<TargetWindow, 'low' | 'high'> | null;
 }
 
 export interface Measured {
@@ -41,7 +41,7 @@ const lowIntake = ({ today, eaten }: Measured, person: CautionPerson): Caution[]
   return [
     {
       id: 'very-low-intake',
-      level: 'hard',
+      level: 'confirm',
       sentence: `The last seven days average ${whole(mean)} kcal eaten, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
       source: PRACTICE,
       see: DOCTOR_OR_DIETITIAN,
@@ -76,7 +76,7 @@ const lowAvailability = (measured: Measured, person: CautionPerson): Caution[] =
   return [
     {
       id: 'low-energy-availability',
-      level: 'hard',
+      level: 'confirm',
       sentence: `Last week left ${Math.round(last.value)} kcal per kg of lean mass a day after training (${Math.round(last.low)} to ${Math.round(last.high)}, lean mass is not known better); ${below} of the last ${known} weeks lie below ${LOW_AVAILABILITY[sex]}.`,
       source: 'Loucks & Thuma 2003; Fagerberg 2018, from memory; IOC REDs 2023 warns against one cut-off',
       see: DOCTOR_OR_DIETITIAN,
@@ -109,7 +109,7 @@ const tooFast = (measured: Measured): Caution[] => {
   return [
     {
       id: 'losing-too-fast',
-      level: 'hard',
+      level: 'confirm',
       sentence: `Two weeks running the week mean fell faster than ${last.limit} %: ${before.loss.toFixed(1)} % and ${last.loss.toFixed(1)} %.`,
       source: 'Helms 2014; two weeks running is common practice, no source',
       see: DOCTOR_OR_DIETITIAN,

@@ -85,7 +85,7 @@ describe('cautions as a whole', () => {
       fc.property(fc.integer({ min: 1450, max: 3500 }), fc.integer({ min: 0, max: 900 }), (kcal, more) => {
         expect(grave(kcal)).toBeGreaterThanOrEqual(grave(kcal + more));
         const all = planCautions(days(kcal), cautionPerson(athlete(), testBasis(), DATE), routine);
-        expect(all.some((c) => c.level === 'X')).toBe(false);
+        expect(all.some((c) => c.level === 'refuse')).toBe(false);
         expect(new Set(all.map((c) => c.id)).size).toBe(all.length);
       }),
       { numRuns: 40 },
@@ -118,8 +118,8 @@ describe('cautions as a whole', () => {
     const caution = (id: Caution['id'], level: Caution['level']): Caution => ({
       id, level, sentence: 'S.', source: 'x', see: 'a doctor', figure: null, worse: 'lower', needs: null,
     }); // prettier-ignore
-    const measured = [caution('losing-too-fast', 'hard'), caution('swings', 'note')];
-    const planned = [caution('fat-under-floor', 'note'), caution('losing-too-fast', 'hard')];
+    const measured = [caution('losing-too-fast', 'confirm'), caution('swings', 'note')];
+    const planned = [caution('fat-under-floor', 'note'), caution('losing-too-fast', 'confirm')];
     expect(withMeasured(planned, measured, days(2000)).map((c) => `${c.id} ${c.level}`)).toEqual([
       'losing-too-fast hard',
       'fat-under-floor note',

@@ -2,7 +2,7 @@ import {
   FAT_SPREAD,
   preferredEquation,
   restingBy,
-  type Basis,
+  type BodyBasis,
   type EquationId,
   type EquationSex,
   type FatMethod,
@@ -27,7 +27,7 @@ export interface KnownAthlete {
 /** Resting expenditure by the chosen equation, or by the preferred one where it needs lean mass that is not known. kcal a day. */
 export const restingOf = (
   athlete: KnownAthlete,
-  basis: Pick<Basis, 'weightKg' | 'leanKg'>,
+  basis: Pick<BodyBasis, 'weightKg' | 'leanKg'>,
   date: IsoDate,
 ): number => {
   const body = {
@@ -45,7 +45,7 @@ export const restingOf = (
 /** The person that cautions are about, on a date, with the figures of the basis in force. */
 export const cautionPerson = (
   athlete: KnownAthlete,
-  basis: Pick<Basis, 'weightKg' | 'leanKg'>,
+  basis: Pick<BodyBasis, 'weightKg' | 'leanKg'>,
   date: IsoDate,
 ): CautionPerson => ({
   sex: athlete.sex,

@@ -54,7 +54,7 @@ const byStatement = (days: readonly DayTargets[], person: CautionPerson, carbsMo
     found.push(
       caution({
         id: 'minor',
-        level: 'X',
+        level: 'refuse',
         sentence: `Under 18, ${whatItIs(first)} is not made in Maul.`,
         source: PRACTICE,
       }),
@@ -63,7 +63,7 @@ const byStatement = (days: readonly DayTargets[], person: CautionPerson, carbsMo
     found.push(
       caution({
         id: 'pregnancy',
-        level: 'X',
+        level: 'refuse',
         sentence: `${health.pregnant ? 'Pregnant' : 'Breastfeeding'}: ${whatItIs(first)} is not made in Maul.`,
         source: PRACTICE,
         see: 'Targets come from your doctor or midwife and a registered dietitian.',
@@ -73,7 +73,7 @@ const byStatement = (days: readonly DayTargets[], person: CautionPerson, carbsMo
     found.push(
       caution({
         id: 'eating-disorder',
-        level: 'hard',
+        level: 'confirm',
         sentence:
           health.professional === null
             ? `With a history of an eating disorder, ${whatItIs(first)} needs a professional at your side, by name.`
@@ -93,7 +93,7 @@ const byStatement = (days: readonly DayTargets[], person: CautionPerson, carbsMo
     found.push(
       caution({
         id: 'illness',
-        level: 'hard',
+        level: 'confirm',
         sentence: `With ${ill.join(' and ')}, changes of carbs (and of sodium and water) are made only with ${health.doctor ?? 'the treating doctor, by name'}.`,
         source: PRACTICE,
         see: 'Your treating doctor.',
@@ -112,7 +112,7 @@ const byIntake = (days: readonly DayTargets[], person: CautionPerson): Caution[]
   return [
     caution({
       id: 'very-low-intake',
-      level: 'hard',
+      level: 'confirm',
       sentence: `The aim on ${typeDays(lowest.dayType.name)} is ${whole(aim)} kcal, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
       source: `${PRACTICE}; resting expenditure by the equation shown under Body`,
       figure: aim,
@@ -148,7 +148,7 @@ const byAvailability = (days: readonly DayTargets[], person: CautionPerson, rout
   return [
     caution({
       id: 'low-energy-availability',
-      level: low ? 'hard' : 'note',
+      level: low ? 'confirm' : 'note',
       sentence: `The plan leaves ${Math.round(worst.value)} kcal per kg of lean mass a day after training (${Math.round(worst.low)} to ${Math.round(worst.high)}, lean mass is not known better): ${low ? 'low' : 'less than enough for the long run'}. Below ${LOW_AVAILABILITY[sex]} is low, from ${ENOUGH_AVAILABILITY} on it is enough; no single line fits everybody.`,
       source: 'Loucks & Thuma 2003; Fagerberg 2018, from memory; IOC REDs 2023 warns against one cut-off',
       figure: Math.round(worst.value * 10) / 10,
@@ -169,7 +169,7 @@ const byRate = (days: readonly DayTargets[]): Caution[] => {
   return [
     caution({
       id: 'losing-too-fast',
-      level: 'hard',
+      level: 'confirm',
       sentence: `The plan would lose ${(-worst.rate).toFixed(1)} % of body mass a week; ${fastestLoss(worst.day.phase.kind)} % is the fastest that is sensible here.`,
       source: worst.day.phase.kind === 'mini-cut' ? PRACTICE : 'Helms 2014',
       figure: Math.round(worst.rate * 100) / 100,

@@ -64,7 +64,7 @@ test('low sodium carries its figure, so that a confirmation lapses when it sinks
   expect(sodiumCautions(day(499.6), undefined)[0]).toMatchObject({
     figure: 500,
     worse: 'lower',
-    level: 'hard',
+    level: 'confirm',
   });
   expect(ids(day(500))).toEqual([]);
 });

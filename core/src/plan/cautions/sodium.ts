@@ -33,7 +33,7 @@ const low = (day: SodiumDay): Caution[] =>
     ? [
         {
           id: 'sodium-low',
-          level: 'hard',
+          level: 'confirm',
           sentence: `The day holds ${whole(day.mg)} mg sodium, below ${LOW_MG} mg. Salt that is not logged is not in it.`,
           source: SOURCE,
           see: 'A doctor, with cramps, dizziness or a treated blood pressure.',

@@ -1,7 +1,7 @@
 import type { EquationSex } from '../../body/index.ts';
 
-/** note: shown. hard: needs the confirmation of coach and athlete. X: cannot be saved as a plan or an order. */
-export type CautionLevel = 'note' | 'hard' | 'X';
+/** note: shown. confirm: coach and athlete confirm it before it binds. refuse: cannot be saved as a plan or an order. */
+export type CautionLevel = 'note' | 'confirm' | 'refuse';
 
 export const CAUTION_IDS = [
   'minor',
@@ -91,7 +91,7 @@ export interface CautionPerson {
 export const PRACTICE = 'common practice, no source';
 export const DOCTOR_OR_DIETITIAN = 'Talk to a doctor or a registered dietitian.';
 
-const GRAVITY: Record<CautionLevel, number> = { X: 0, hard: 1, note: 2 };
+const GRAVITY: Record<CautionLevel, number> = { refuse: 0, confirm: 1, note: 2 };
 
 /** The gravest first; of one kind only its gravest. */
 export const inGravity = (cautions: readonly Caution[]): Caution[] => {

@@ -14,7 +14,7 @@ export const PHASE_KINDS = [
 export type PhaseKind = (typeof PHASE_KINDS)[number];
 
 /** How a phase's energy is found. */
-export type EnergyRule =
+export type EnergyPolicy =
   /** From expenditure and a wanted rate, % of body mass a week. */
   | { kind: 'rate'; percentPerWeek: number }
   /** Expenditure plus a fixed step, kcal; negative takes away. */
@@ -60,7 +60,7 @@ export interface MenuPortion {
 /** As what a food lies on the scale. */
 export type FoodState = 'raw' | 'dry' | 'cooked' | 'drained' | 'canned' | 'frozen' | 'pressed' | 'as sold';
 
-export type MacroRule =
+export type MacroPolicy =
   /** Protein and fat by mass, grams or percentage; carbohydrate the remainder unless it is given too. */
   | { kind: 'per-mass'; protein: MacroPart; fat: MacroPart; carbs: MacroPart | null; fibre: FibreRule }
   /** Percentages of energy; they add up to 100. */

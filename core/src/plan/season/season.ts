@@ -1,7 +1,7 @@
 import { addDays, daysBetween, weekday, type IsoDate } from '../../units/index.ts';
 import type { DayType } from './dayTypes.ts';
 import type { MealPattern } from './mealPattern.ts';
-import type { EnergyRule, MacroRule, PhaseKind, Tolerance } from './rules.ts';
+import type { EnergyPolicy, MacroPolicy, PhaseKind, Tolerance } from './rules.ts';
 
 export const PHASE_NAMES: Readonly<Record<PhaseKind, string>> = {
   'off-season': 'Off-season',
@@ -25,8 +25,8 @@ export interface Phase {
   to: IsoDate;
   /** The event that it moves with; null when it gives way to its neighbours. */
   hangsOn: string | null;
-  energy: EnergyRule;
-  macros: MacroRule;
+  energy: EnergyPolicy;
+  macros: MacroPolicy;
   tolerance: Tolerance;
   /** Wanted change of body mass, % a week, low <= high. */
   rate: { low: number; high: number };

@@ -4,14 +4,14 @@ import {
   defaultRate,
   defaultTolerance,
   macroPart,
-  type EnergyRule,
-  type MacroRule,
+  type EnergyPolicy,
+  type MacroPolicy,
   type PhaseKind,
 } from './rules.ts';
 import type { Phase } from './season.ts';
 
 interface Template {
-  energy: EnergyRule;
+  energy: EnergyPolicy;
   protein: number;
   fat: { amount: number; floor: number };
   types: string[];
@@ -93,7 +93,7 @@ const TEMPLATES: Readonly<Record<PhaseKind, Template>> = {
 };
 
 /** The macro rule that a kind of phase begins with. */
-export const templateMacros = (kind: PhaseKind): MacroRule => {
+export const templateMacros = (kind: PhaseKind): MacroPolicy => {
   const { protein, fat } = TEMPLATES[kind];
   return {
     kind: 'per-mass',

@@ -2,7 +2,7 @@ import { whole, type IsoDate } from '../../units/index.ts';
 import type { DayType } from '../season/dayTypes.ts';
 import type { MacroPart } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
-import type { Basis } from '../../body/index.ts';
+import type { BodyBasis } from '../../body/index.ts';
 import type { Draft, Explainer } from './explainer.ts';
 import type { ChangeOrder } from '../orders/order.ts';
 import { menuSums, partGrams, phaseAim } from './parts.ts';
@@ -11,7 +11,7 @@ import { TARGET_WORDS } from '../../nutrition/index.ts';
 interface Making {
   phase: Phase;
   dayType: DayType;
-  basis: Basis;
+  basis: BodyBasis;
   draft: Draft;
   problems: string[];
   tell: Explainer | undefined;
@@ -22,7 +22,7 @@ const fibreKcal = ({ basis, draft }: Pick<Making, 'basis' | 'draft'>): number =>
   basis.carbBasis === 'available' ? 2 * draft.FIBTG : 0;
 
 /** What the macros of a draft hold, kcal: 4/4/9, and fibre at 2 where it stands outside the carbohydrate. */
-export const draftKcal = (draft: Draft, basis: Basis): number =>
+export const draftKcal = (draft: Draft, basis: BodyBasis): number =>
   4 * (draft.PROCNT ?? 0) + 9 * (draft.FAT ?? 0) + 4 * (draft.CARB ?? 0) + fibreKcal({ basis, draft });
 
 const part = (
@@ -126,7 +126,7 @@ const fibreOf = (phase: Phase, aim: number): number => {
 export const draftDay = (
   phase: Phase,
   dayType: DayType,
-  basis: Basis,
+  basis: BodyBasis,
   date: IsoDate,
   problems: string[],
   tell: Explainer | undefined,
@@ -179,7 +179,7 @@ export const draftDay = (
 export const applyOrder = (
   order: ChangeOrder,
   draft: Draft,
-  basis: Basis,
+  basis: BodyBasis,
   problems: string[],
   tell: Explainer | undefined,
 ): void => {

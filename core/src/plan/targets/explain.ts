@@ -1,7 +1,7 @@
 import { whole, K90 } from '../../units/index.ts';
 import type { MacroPart } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
-import type { Basis } from '../../body/index.ts';
+import type { BodyBasis } from '../../body/index.ts';
 import type { Explainer, WhyStep } from './explainer.ts';
 import { massFor } from './parts.ts';
 import { TARGET_KEYS, TARGET_WORDS, type TargetKey } from '../../nutrition/index.ts';
@@ -20,14 +20,14 @@ const MASS_WORDS: Readonly<Record<MacroPart['by'], string>> = {
   percent: '% of the energy',
 };
 
-const EXPENDITURE_WORDS: Readonly<Record<Basis['expenditureFrom'], string>> = {
+const EXPENDITURE_WORDS: Readonly<Record<BodyBasis['expenditureFrom'], string>> = {
   equation: 'from an equation and an activity level, until the log can tell',
   known: 'as you know it from experience',
   balance: 'measured from 28 days of log and mornings',
   carried: 'carried over from the week before',
 };
 
-const partText = (rule: MacroPart, basis: Basis): string => {
+const partText = (rule: MacroPart, basis: BodyBasis): string => {
   const amount = rule.to === null ? figure(rule.amount) : `${figure(rule.amount)} to ${figure(rule.to)}`;
   const mass = massFor(rule.by, basis);
   const by =
@@ -37,7 +37,7 @@ const partText = (rule: MacroPart, basis: Basis): string => {
   return `${amount} ${MASS_WORDS[rule.by]}${by}`;
 };
 
-const aimText = (phase: Phase, basis: Basis, aim: number): { text: string; source: string } => {
+const aimText = (phase: Phase, basis: BodyBasis, aim: number): { text: string; source: string } => {
   const { energy } = phase;
   const e = `expenditure ${whole(basis.expenditure)} kcal`;
   switch (energy.kind) {

@@ -1,11 +1,11 @@
 import type { DayType } from '../season/dayTypes.ts';
-import type { MacroPart, MacroRule } from '../season/rules.ts';
+import type { MacroPart, MacroPolicy } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
-import type { Basis } from '../../body/index.ts';
+import type { BodyBasis } from '../../body/index.ts';
 import type { ChangeOrder } from '../orders/order.ts';
 import type { MenuSums } from './parts.ts';
 import type { TargetKey } from '../../nutrition/index.ts';
-import type { Windows } from './window.ts';
+import type { TargetWindows } from './window.ts';
 
 /** A day on its way from its rules to its windows: grams, and who leads. */
 export interface Draft {
@@ -31,25 +31,25 @@ export interface WhyStep {
 
 /** Is told each step while a day is computed. */
 export interface Explainer {
-  aim: (phase: Phase, basis: Basis, aim: number) => void;
+  aim: (phase: Phase, basis: BodyBasis, aim: number) => void;
   day: (dayType: DayType, typeKcal: number, level: number, energy: number) => void;
   own: (dayType: DayType, own: { protein: number; carbs: number; fat: number }) => void;
   part: (
     key: 'PROCNT' | 'CARB' | 'FAT',
     rule: MacroPart,
-    basis: Basis,
+    basis: BodyBasis,
     grams: number,
     bounded: 'floor' | 'ceiling' | undefined,
   ) => void;
-  remainder: (draft: Draft, basis: Basis) => void;
-  split: (rule: Extract<MacroRule, { kind: 'split' }>, draft: Draft, fibreKcal: number) => void;
+  remainder: (draft: Draft, basis: BodyBasis) => void;
+  split: (rule: Extract<MacroPolicy, { kind: 'split' }>, draft: Draft, fibreKcal: number) => void;
   free: (fatFloor: number | null) => void;
-  menu: (rule: Extract<MacroRule, { kind: 'menu' }>, sums: MenuSums, draft: Draft) => void;
+  menu: (rule: Extract<MacroPolicy, { kind: 'menu' }>, sums: MenuSums, draft: Draft) => void;
   carbs: (dayType: DayType, grams: number, draft: Draft) => void;
   order: (order: ChangeOrder, before: number, wanted: number) => void;
   /** An order on something that the day leaves free. */
   inert: (order: ChangeOrder) => void;
-  energy: (draft: Draft, basis: Basis, kcal: number) => void;
-  windows: (phase: Phase, dayType: DayType, windows: Windows) => void;
+  energy: (draft: Draft, basis: BodyBasis, kcal: number) => void;
+  windows: (phase: Phase, dayType: DayType, windows: TargetWindows) => void;
   none: (phase: Phase) => void;
 }

@@ -2,21 +2,21 @@ import { patternOn } from '../season/season.ts';
 import { slotTime, type MealSlot, type Routine } from '../season/mealPattern.ts';
 import { DAY_TURNS_AT, minutesIntoDay, weekday } from '../../units/index.ts';
 import type { DayTargets } from './targets.ts';
-import type { Window } from './window.ts';
+import type { TargetWindow } from './window.ts';
 
 /** What one meal of the day's pattern should hold; null where the day leaves it free. */
 export interface MealWindow {
   slot: MealSlot;
   /** HH:MM. */
   time: string;
-  windows: { PROCNT: Window | null; CARB: Window | null; FAT: Window | null };
+  windows: { PROCNT: TargetWindow | null; CARB: TargetWindow | null; FAT: TargetWindow | null };
 }
 
 /**
  * A part of a window. The half-widths shrink with the square root of the share: misses of single meals that have nothing to
  * do with each other then land the day (errors in quadrature, JCGM 100:2008).
  */
-const shareOf = (window: Window | null, percent: number): Window | null => {
+const shareOf = (window: TargetWindow | null, percent: number): TargetWindow | null => {
   if (!window) return null;
   const part = percent / 100;
   const aim = Math.round(window.aim * part);

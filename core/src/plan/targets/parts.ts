@@ -2,7 +2,7 @@ import { carbohydrate, perGrams, sumNutrients, type CarbBasis } from '../../nutr
 import type { CountedBy, MacroPart, MenuPortion } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
 import { GRAMS_PER_POUND } from '../../units/index.ts';
-import type { Basis } from '../../body/index.ts';
+import type { BodyBasis } from '../../body/index.ts';
 
 /** Energy in a kilogram of body mass, kcal. Source: Wishnofsky 1958. */
 export const KCAL_PER_KG = 7700;
@@ -11,7 +11,7 @@ export const KCAL_PER_KG = 7700;
  * The phase's aim in kcal before day types and orders. By rate: E + (rate/100) x (W/7) x 7,700; of a range its middle.
  * Source: Wishnofsky 1958 for the 7,700 kcal/kg; steps, percentages and figures set by hand are common practice, no source.
  */
-export const energyAim = (phase: Pick<Phase, 'energy'>, basis: Basis): number => {
+export const energyAim = (phase: Pick<Phase, 'energy'>, basis: BodyBasis): number => {
   const { energy } = phase;
   switch (energy.kind) {
     case 'rate':
@@ -28,11 +28,11 @@ export const energyAim = (phase: Pick<Phase, 'energy'>, basis: Basis): number =>
 };
 
 /** The change of body mass that an intake would bring, % of it a week. Source: Wishnofsky 1958. */
-export const rateOfIntake = (kcal: number, basis: Basis): number =>
+export const rateOfIntake = (kcal: number, basis: BodyBasis): number =>
   (((kcal - basis.expenditure) * 7) / KCAL_PER_KG / basis.weightKg) * 100;
 
 /** The mass that a way of counting is about, in its own unit; undefined when lean mass is needed and not known. */
-export const massFor = (by: CountedBy, basis: Basis): number | undefined => {
+export const massFor = (by: CountedBy, basis: BodyBasis): number | undefined => {
   const inPounds = (kg: number): number => (kg * 1000) / GRAMS_PER_POUND;
   switch (by) {
     case 'body-kg':
@@ -63,7 +63,7 @@ export interface PartGrams {
  */
 export const partGrams = (
   part: MacroPart,
-  basis: Basis,
+  basis: BodyBasis,
   kcal: number,
   perGram: number,
 ): PartGrams | undefined => {
@@ -117,7 +117,7 @@ export const menuSums = (portions: readonly MenuPortion[], basis: CarbBasis): Me
 };
 
 /** The phase's aim in kcal: its energy rule, or the sum of its written menu where it has one. */
-export const phaseAim = (phase: Phase, basis: Basis): number =>
+export const phaseAim = (phase: Phase, basis: BodyBasis): number =>
   phase.macros.kind === 'menu'
     ? menuSums(phase.macros.portions, basis.carbBasis).kcal
     : energyAim(phase, basis);

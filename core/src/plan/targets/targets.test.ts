@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { macroPart, type MacroRule } from '../season/rules.ts';
+import { macroPart, type MacroPolicy } from '../season/rules.ts';
 import { type Phase } from '../season/season.ts';
 import { testBasis, testDayType, testMacros, testOrder, testPhase, testSeason } from '../../testing.ts';
 import { addDays, isoDate } from '../../units/index.ts';
-import { basisOn, type Basis } from '../../body/index.ts';
+import { basisOn, type BodyBasis } from '../../body/index.ts';
 import { dayTargets, targetsFrom, type DayTargets } from './targets.ts';
 import { energyAim, menuSums } from './parts.ts';
 import { TARGET_KEYS, type TargetKey } from '../../nutrition/index.ts';
@@ -27,7 +27,7 @@ const targets = (
 const aims = (day: DayTargets, keys: readonly TargetKey[] = ['PROCNT', 'CARB', 'FAT', 'ENERC']) =>
   keys.map((key) => day.windows[key]?.aim ?? null);
 /** A phase of one kind of day with an energy set by hand. */
-const flat = (kcal: number, macros: MacroRule, more: Partial<Phase> = {}) =>
+const flat = (kcal: number, macros: MacroPolicy, more: Partial<Phase> = {}) =>
   testPhase({
     energy: { kind: 'hand', kcal },
     macros,
@@ -51,7 +51,7 @@ describe('the energy rules', () => {
 
 describe('macros per body mass, carbs the remainder', () => {
   test('by hand: 2,000 kcal, 80 kg, 2.2 and 0.8 g per kg', () => {
-    const macros: MacroRule = {
+    const macros: MacroPolicy = {
       kind: 'per-mass',
       protein: macroPart('body-kg', 2.2),
       fat: macroPart('body-kg', 0.8, { floor: 50 }),
@@ -74,7 +74,7 @@ describe('macros per body mass, carbs the remainder', () => {
     ['grams', 180, 180],
     ['percent', 30, 147],
   ] as const)('protein counted by %s', (by, amount, wanted) => {
-    const macros: MacroRule = { ...perMass(), protein: macroPart(by, amount) };
+    const macros: MacroPolicy = { ...perMass(), protein: macroPart(by, amount) };
     expect(targets(LOW, [], testPhase({ macros })).windows.PROCNT?.aim).toBe(wanted);
   });
   test('with net carbs the fibre’s 2 kcal come off first', () => {
@@ -89,7 +89,7 @@ describe('macros per body mass, carbs the remainder', () => {
   });
   test('floors and ceilings hold, and bands keep their two ends', () => {
     expect(targets(LOW, [], testPhase(), testBasis({ weightKg: 50 })).windows.FAT?.aim).toBe(50);
-    const macros: MacroRule = {
+    const macros: MacroPolicy = {
       kind: 'per-mass',
       // 1.3 to 1.5 g per lb of 171.08 lb; fat at least 50 g; carbs 150 to 200 g.
       protein: macroPart('body-lb', 1.3, { to: 1.5, ceiling: 250 }),
@@ -105,7 +105,7 @@ describe('macros per body mass, carbs the remainder', () => {
     expect(windows.ENERC?.aim).toBe(4 * 240 + 4 * 175 + 9 * 50);
   });
   test('a fat ceiling', () => {
-    const macros: MacroRule = { ...perMass(), fat: macroPart('grams', 40, { as: 'ceiling' }) };
+    const macros: MacroPolicy = { ...perMass(), fat: macroPart('grams', 40, { as: 'ceiling' }) };
     expect(targets(LOW, [], testPhase({ macros })).windows.FAT).toEqual({
       low: 0,
       aim: 40,
@@ -114,7 +114,7 @@ describe('macros per body mass, carbs the remainder', () => {
     });
   });
   test('lean mass that is not known is said and gives no number', () => {
-    const macros: MacroRule = { ...perMass(), protein: macroPart('lean-kg', 2.5) };
+    const macros: MacroPolicy = { ...perMass(), protein: macroPart('lean-kg', 2.5) };
     const { windows, problems } = targets(LOW, [], testPhase({ macros }), testBasis({ leanKg: null }));
     expect(windows.PROCNT).toBeNull();
     expect(windows.ENERC).toBeNull();
@@ -133,18 +133,18 @@ describe('macros per body mass, carbs the remainder', () => {
   });
 });
 
-const perMass = () => testMacros() as Extract<MacroRule, { kind: 'per-mass' }>;
+const perMass = () => testMacros() as Extract<MacroPolicy, { kind: 'per-mass' }>;
 
 describe('the other macro rules', () => {
   // Worked [common practice]: 60/20/20 carbs/protein/fat of 2,800 kcal -> 420 C, 140 P, 62 F.
   test('2: a split of energy', () => {
-    const split: MacroRule = { kind: 'split', carbs: 60, protein: 20, fat: 20, fibre: { per1000kcal: 14 } };
+    const split: MacroPolicy = { kind: 'split', carbs: 60, protein: 20, fat: 20, fibre: { per1000kcal: 14 } };
     const day = targets(LOW, [], flat(2800, split));
     expect(aims(day, ['CARB', 'PROCNT', 'FAT'])).toEqual([420, 140, 62]);
     expect(day.windows.ENERC?.aim).toBe(4 * 420 + 4 * 140 + 9 * 62);
   });
   test('3: a protein floor and a range; carbs and fat fall where they fall', () => {
-    const rule: MacroRule = {
+    const rule: MacroPolicy = {
       kind: 'protein-range',
       protein: macroPart('grams', 150),
       fatFloor: null,
@@ -157,7 +157,7 @@ describe('the other macro rules', () => {
     expect([windows.CARB, windows.FAT]).toEqual([null, null]);
   });
   test('3: a protein floor above the energy is no target', () => {
-    const rule: MacroRule = {
+    const rule: MacroPolicy = {
       kind: 'protein-range',
       protein: macroPart('grams', 400),
       fatFloor: 60,
@@ -170,7 +170,7 @@ describe('the other macro rules', () => {
     );
   });
   test('4: the sum of a menu; carbs are the lever', () => {
-    const menu: MacroRule = {
+    const menu: MacroPolicy = {
       kind: 'menu',
       name: 'A',
       portions: [
@@ -187,7 +187,7 @@ describe('the other macro rules', () => {
     // A food that states no fibre leaves net carbs unknown: said, not taken as zero.
     expect(menuSums(menu.portions, 'available').unknown).toBe(1);
   });
-  test.each([{ kind: 'plate', groups: ['greens'] }, { kind: 'none' }] as MacroRule[])(
+  test.each([{ kind: 'plate', groups: ['greens'] }, { kind: 'none' }] as MacroPolicy[])(
     '$kind has no numbers, and no problem either',
     (macros) => {
       const day = targets(LOW, [], testPhase({ macros }));
@@ -256,7 +256,7 @@ describe('orders', () => {
     expect(problems[0]).toContain('An order takes carbs to −726 g, below nothing.'.replace('−', '-'));
   });
   test('one on carbs where carbs are free changes nothing, and the derivation says so', () => {
-    const rule: MacroRule = {
+    const rule: MacroPolicy = {
       kind: 'protein-range',
       protein: macroPart('grams', 150),
       fatFloor: null,
@@ -291,7 +291,7 @@ describe('orders', () => {
   });
 });
 
-const rules: fc.Arbitrary<MacroRule> = fc.oneof(
+const rules: fc.Arbitrary<MacroPolicy> = fc.oneof(
   fc.record({
     kind: fc.constant('per-mass' as const),
     protein: fc.double({ min: 0.8, max: 3.5, noNaN: true }).map((a) => macroPart('body-kg', a)),
@@ -325,7 +325,7 @@ describe('laws', () => {
   test('windows are always low <= aim <= high, and the macros’ energy is the day’s for every rule', () => {
     fc.assert(
       fc.property(cases, ({ rule, kcal, weight, basis, amount }) => {
-        const body: Basis = testBasis({ weightKg: weight, leanKg: weight * 0.85, carbBasis: basis });
+        const body: BodyBasis = testBasis({ weightKg: weight, leanKg: weight * 0.85, carbBasis: basis });
         const signed = order({ dayTypes: null, change: { kind: 'relative', amount } });
         for (const orders of [[], [signed]]) {
           const { windows, problems } = targets(LOW, orders, flat(kcal, rule), body);

@@ -2,7 +2,7 @@ import { whole, datesFrom, weekday, type IsoDate } from '../../units/index.ts';
 import { dayTypeOn, phaseOn, type Phase, type Season } from '../season/season.ts';
 import { type DayType } from '../season/dayTypes.ts';
 import { type MacroPart } from '../season/rules.ts';
-import { basisOn, type Basis } from '../../body/index.ts';
+import { basisOn, type BodyBasis } from '../../body/index.ts';
 import { applyOrder, draftDay, draftKcal } from './draft.ts';
 import type { Draft, Explainer } from './explainer.ts';
 import { byMoment, orderBinds, type ChangeOrder } from '../orders/order.ts';
@@ -14,17 +14,17 @@ import {
   floorWindow,
   NO_WINDOWS,
   pointWindow,
-  type Window,
-  type Windows,
+  type TargetWindow,
+  type TargetWindows,
 } from './window.ts';
 
 export interface DayTargets {
   date: IsoDate;
   phase: Phase;
   dayType: DayType;
-  basis: Basis;
+  basis: BodyBasis;
   /** null where this phase leaves a macro free, or where no possible target exists (then `problems` says why). */
-  windows: Windows;
+  windows: TargetWindows;
   /** The orders in force on the date, in the order they act. */
   orders: ChangeOrder[];
   /** What cannot be had with these rules, in sentences; empty when nothing stands in the way. */
@@ -40,8 +40,8 @@ const macroWindow = (
   before: number | undefined,
   width: { below: number; above: number },
   widen: number,
-  basis: Basis,
-): Window | null => {
+  basis: BodyBasis,
+): TargetWindow | null => {
   const aim = draft[key];
   if (aim === undefined) return null;
   const part: MacroPart | null = draft.parts[key];
@@ -64,7 +64,7 @@ const energyWindow = (
   draft: Draft,
   kcal: number,
   problems: string[],
-): Window | null => {
+): TargetWindow | null => {
   const { energy, tolerance } = phase;
   const isRange = energy.kind === 'range' && phase.macros.kind !== 'menu' && draft.leads;
   const half = isRange
@@ -72,7 +72,7 @@ const energyWindow = (
     : 'kcal' in tolerance.energy
       ? tolerance.energy.kcal
       : tolerance.energy.part * Math.max(0, kcal);
-  const window: Window = {
+  const window: TargetWindow = {
     ...pointWindow(kcal, half * dayType.widen, half * dayType.widen),
     kind: isRange ? 'band' : 'point',
   };
@@ -90,7 +90,7 @@ const energyWindow = (
 const computeDay = (
   phase: Phase,
   dayType: DayType,
-  basis: Basis,
+  basis: BodyBasis,
   inForce: readonly ChangeOrder[],
   date: IsoDate,
   tell: Explainer | undefined,
@@ -117,7 +117,7 @@ const computeDay = (
         : draft.leads
           ? floorWindow(draft.FIBTG)
           : pointWindow(draft.FIBTG, FIBRE_WIDTH.below, FIBRE_WIDTH.above);
-  const windows: Windows = {
+  const windows: TargetWindows = {
     ENERC: energy,
     PROCNT: macroWindow('PROCNT', draft, PROCNT, tolerance.protein, widen, basis),
     CARB: energy ? macroWindow('CARB', draft, CARB, tolerance.carbs, widen, basis) : null,
@@ -131,7 +131,7 @@ const computeDay = (
 /** Targets of one day; `tell` hears each step. For `dayTargets` and `whyTargets`. */
 export const targetsOn = (
   season: Season,
-  bases: readonly Basis[],
+  bases: readonly BodyBasis[],
   orders: readonly ChangeOrder[],
   date: IsoDate,
   tell: Explainer | undefined,
@@ -161,7 +161,7 @@ export const targetsOn = (
  */
 export const dayTargets = (
   season: Season,
-  bases: readonly Basis[],
+  bases: readonly BodyBasis[],
   orders: readonly ChangeOrder[],
   date: IsoDate,
 ): DayTargets | undefined => targetsOn(season, bases, orders, date, undefined);
@@ -172,7 +172,7 @@ export const dayTargets = (
  */
 export const targetsFrom = (
   season: Season,
-  bases: readonly Basis[],
+  bases: readonly BodyBasis[],
   orders: readonly ChangeOrder[],
   from: IsoDate,
   days: number,
@@ -180,7 +180,7 @@ export const targetsFrom = (
   const sorted = [...orders].sort(byMoment);
   let made: DayTargets[] = [];
   let phase: Phase | undefined;
-  let basis: Basis | undefined;
+  let basis: BodyBasis | undefined;
   let basisUntil = '';
   let day = weekday(from) - 1;
   return datesFrom(from, days).map((date) => {

@@ -1,6 +1,6 @@
 import { whole, addDays, weekStart, type IsoDate } from '../../units/index.ts';
 import { phaseOn, type Phase, type Season } from '../season/season.ts';
-import type { Basis } from '../../body/index.ts';
+import type { BodyBasis } from '../../body/index.ts';
 import type { ChangeOrder } from '../orders/order.ts';
 import { phaseAim } from './parts.ts';
 import { dayTargets, targetsFrom, type DayTargets } from './targets.ts';
@@ -31,7 +31,7 @@ const meanOf = (values: readonly number[]): number | undefined =>
 /** The week that holds a date: its days, their mean, and whether the day types average to the phase's aim. kcal. */
 export const weekAim = (
   season: Season,
-  bases: readonly Basis[],
+  bases: readonly BodyBasis[],
   orders: readonly ChangeOrder[],
   date: IsoDate,
   startsOn = 1,
@@ -92,7 +92,7 @@ export interface Levelled {
 export const levelWeek = (
   season: Season,
   phaseId: string,
-  bases: readonly Basis[],
+  bases: readonly BodyBasis[],
   date: IsoDate,
   today: IsoDate,
   options: { startsOn?: number; leastKcal?: number; orders?: readonly ChangeOrder[] } = {},

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { macroPart, type MacroRule } from '../season/rules.ts';
+import { macroPart, type MacroPolicy } from '../season/rules.ts';
 import { type Phase } from '../season/season.ts';
 import { testBasis, testDayType, testMacros, testOrder, testPhase, testSeason } from '../../testing.ts';
 import { isoDate } from '../../units/index.ts';
@@ -9,7 +9,7 @@ import { TARGET_KEYS } from '../../nutrition/index.ts';
 
 const DATE = isoDate('2026-11-24');
 const fibre = { grams: 30 };
-const rules: [string, MacroRule, Partial<Phase>][] = [
+const rules: [string, MacroPolicy, Partial<Phase>][] = [
   ['per mass', testMacros(), {}],
   ['a split', { kind: 'split', protein: 30, carbs: 45, fat: 25, fibre }, {}],
   ['a protein floor and a range', { kind: 'protein-range', protein: macroPart('grams', 150), fatFloor: 50, fibre }, { energy: { kind: 'range', low: 2300, high: 2400 } }],
@@ -20,7 +20,7 @@ const rules: [string, MacroRule, Partial<Phase>][] = [
   ['own macros', testMacros(), { dayTypes: [testDayType('low', 0, { change: { kind: 'own', protein: 200, carbs: 100, fat: 60 } }), testDayType('high', 0)] }],
   ['carbs moved', testMacros(), { dayTypes: [testDayType('low', 0, { change: { kind: 'carbs', grams: -40 }, widen: 1.5 }), testDayType('high', 0)] }],
 ]; // prettier-ignore
-const why = (macros: MacroRule, more: Partial<Phase>, orders = [testOrder({ from: DATE })]) =>
+const why = (macros: MacroPolicy, more: Partial<Phase>, orders = [testOrder({ from: DATE })]) =>
   whyTargets(testSeason(testPhase({ macros, ...more })), [testBasis()], orders, DATE);
 
 describe('a derivation', () => {
@@ -37,10 +37,10 @@ describe('a derivation', () => {
       if (!found?.targets.windows[key]) continue;
       const steps = found.steps.filter((s) => s.about.includes(key));
       expect(steps.length).toBeGreaterThanOrEqual(2);
-      expect(steps.map((s) => s.text).join(' ')).toMatch(/Window|At least|At most/);
+      expect(steps.map((s) => s.text).join(' ')).toMatch(/TargetWindow|At least|At most/);
     }
   });
-  const text = (macros: MacroRule, more: Partial<Phase>, orders?: Parameters<typeof why>[2]) =>
+  const text = (macros: MacroPolicy, more: Partial<Phase>, orders?: Parameters<typeof why>[2]) =>
     why(macros, more, orders)
       ?.steps.map((s) => s.text)
       .join('\n') ?? '';
@@ -60,8 +60,8 @@ describe('a derivation', () => {
     expect(text(rules[8]![1], rules[8]![2])).toContain('1.5 times as wide on low days');
   });
   test('a floor, a ceiling, a held amount and a levelled day are told', () => {
-    const macros: MacroRule = {
-      ...(testMacros() as Extract<MacroRule, { kind: 'per-mass' }>),
+    const macros: MacroPolicy = {
+      ...(testMacros() as Extract<MacroPolicy, { kind: 'per-mass' }>),
       fat: macroPart('body-kg', 0.1, { floor: 50 }),
     };
     expect(text(macros, {})).toContain('held at its floor of 50 g, = 50 g');

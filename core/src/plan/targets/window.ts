@@ -5,7 +5,7 @@ import type { PhaseKind } from '../season/rules.ts';
  * What the day should hold: never a single number. low <= aim <= high, kcal or grams. A floor has no upper end (Infinity)
  * and its aim is its low end; a ceiling begins at 0 and its aim is its high end.
  */
-export interface Window {
+export interface TargetWindow {
   low: number;
   aim: number;
   high: number;
@@ -13,10 +13,10 @@ export interface Window {
 }
 
 /** A window of each, or null where a phase leaves it free or no possible target exists. */
-export type Windows = Record<TargetKey, Window | null>;
+export type TargetWindows = Record<TargetKey, TargetWindow | null>;
 
 /** A day that wants nothing in numbers. */
-export const NO_WINDOWS: Windows = { ENERC: null, PROCNT: null, CARB: null, FAT: null, FIBTG: null };
+export const NO_WINDOWS: TargetWindows = { ENERC: null, PROCNT: null, CARB: null, FAT: null, FIBTG: null };
 
 /** How far fibre may lie from its aim, g. common practice, no source. */
 export const FIBRE_WIDTH = { below: 5, above: 10 } as const;
@@ -24,7 +24,7 @@ export const FIBRE_WIDTH = { below: 5, above: 10 } as const;
 export const fibreIsCeiling = (kind: PhaseKind): boolean => kind === 'peak-week';
 
 /** A window around an aim, in whole units; never below nothing. */
-export const pointWindow = (aim: number, below: number, above: number): Window => {
+export const pointWindow = (aim: number, below: number, above: number): TargetWindow => {
   const at = Math.round(aim);
   return {
     low: Math.min(at, Math.max(0, Math.round(aim - below))),
@@ -35,7 +35,7 @@ export const pointWindow = (aim: number, below: number, above: number): Window =
 };
 
 /** At least so much. */
-export const floorWindow = (amount: number): Window => ({
+export const floorWindow = (amount: number): TargetWindow => ({
   low: Math.round(amount),
   aim: Math.round(amount),
   high: Infinity,
@@ -43,7 +43,7 @@ export const floorWindow = (amount: number): Window => ({
 });
 
 /** At most so much. */
-export const ceilingWindow = (amount: number): Window => ({
+export const ceilingWindow = (amount: number): TargetWindow => ({
   low: 0,
   aim: Math.round(amount),
   high: Math.round(amount),

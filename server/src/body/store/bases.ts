@@ -1,4 +1,4 @@
-import { type Basis, CORE_VERSION } from '@maul/core/body';
+import { type BodyBasis, CORE_VERSION } from '@maul/core/body';
 import { type BasisRow } from '@maul/contract/body';
 import { type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
@@ -8,7 +8,7 @@ import type { AppTransaction } from '../../platform/db/connect.ts';
 export const writeBasis = (
   trx: AppTransaction,
   athleteId: string,
-  basis: Basis,
+  basis: BodyBasis,
   weekly = false,
 ): Promise<unknown> =>
   trx
@@ -37,8 +37,8 @@ const toBasis = (row: {
   lean_kg: number | null;
   expenditure: number;
   expenditure_sd: number;
-  carb_basis: Basis['carbBasis'];
-  expenditure_from: Basis['expenditureFrom'];
+  carb_basis: BodyBasis['carbBasis'];
+  expenditure_from: BodyBasis['expenditureFrom'];
   core_version: string;
   inputs_until: string;
 }): BasisRow => ({

@@ -31,9 +31,9 @@ export const PLAIN_COLUMNS = [
   'source',
   'source_date',
 ] as const;
-type Plain = (typeof PLAIN_COLUMNS)[number];
+type PlainColumn = (typeof PLAIN_COLUMNS)[number];
 
-const PLAIN_NAMES: Readonly<Record<string, Plain>> = {
+const PLAIN_NAMES: Readonly<Record<string, PlainColumn>> = {
   food: 'name',
   description: 'name',
   serving: 'serving_g',
@@ -45,11 +45,11 @@ const PLAIN_NAMES: Readonly<Record<string, Plain>> = {
   date: 'source_date',
 };
 
-type Column = { plain: Plain } | { target: Target | 'SALT' } | null;
+type Column = { plain: PlainColumn } | { target: Target | 'SALT' } | null;
 
 const guess = (column: string): Column => {
   const low = column.trim().toLowerCase();
-  if ((PLAIN_COLUMNS as readonly string[]).includes(low)) return { plain: low as Plain };
+  if ((PLAIN_COLUMNS as readonly string[]).includes(low)) return { plain: low as PlainColumn };
   const plain = PLAIN_NAMES[low];
   if (plain) return { plain };
   if (low === 'enerc_kj') return { target: namedTarget('ENERC_KJ') ?? 'SALT' };
@@ -60,7 +60,7 @@ const guess = (column: string): Column => {
 const mapped = (column: string, mapping: ImportOptions['mapping']): Column => {
   const said = mapping[column];
   if (said === undefined) return guess(column);
-  if ((PLAIN_COLUMNS as readonly string[]).includes(said)) return { plain: said as Plain };
+  if ((PLAIN_COLUMNS as readonly string[]).includes(said)) return { plain: said as PlainColumn };
   const target = namedTarget(said);
   return target === null ? null : { target };
 };
@@ -87,7 +87,7 @@ const parseLine = (text: string, delimiter: string): { cells: string[]; broken: 
   return { cells: data[0] ?? [], broken: errors.some((e) => e.type === 'Quotes') || data.length > 1 };
 };
 
-const basisOf = (plain: Partial<Record<Plain, string>>): FoodBasis | string => {
+const basisOf = (plain: Partial<Record<PlainColumn, string>>): FoodBasis | string => {
   const text = (plain.basis ?? '').trim().toLowerCase().replace(/\s+/g, ' ') || '100 g';
   if (text === '100 g' || text === '100g') return { kind: '100 g' };
   if (text === '100 ml' || text === '100ml') return { kind: '100 mL' };
@@ -123,7 +123,7 @@ const figuresOf = (
 };
 
 const candidateOf = (
-  plain: Partial<Record<Plain, string>>,
+  plain: Partial<Record<PlainColumn, string>>,
   figures: NutrientVector,
   file: string,
 ): Candidate | string => {
@@ -187,7 +187,7 @@ export async function* readOwnCsv(
       };
       continue;
     }
-    const plain: Partial<Record<Plain, string>> = {};
+    const plain: Partial<Record<PlainColumn, string>> = {};
     for (const [i, column] of columns.entries())
       if (column !== null && 'plain' in column) plain[column.plain] = cells[i] ?? '';
     const figures = figuresOf(cells, columns, header);

@@ -12,7 +12,7 @@ import {
 } from './store.ts';
 import { z } from 'zod';
 import { acting } from '../../platform/db/connect.ts';
-import { mount, tokenOf, type House } from '../../platform/http/mount.ts';
+import { mount, tokenOf, type Services } from '../../platform/http/mount.ts';
 import { ProblemError } from '../../platform/http/problems.ts';
 import { arrived, dropFile, filePath, writePiece } from './files.ts';
 import { FileFault } from './lines.ts';
@@ -54,7 +54,7 @@ const plainFault = async <T>(work: () => Promise<T>): Promise<T> => {
   }
 };
 
-export const mountExchange = (router: Router, house: House): void => {
+export const mountExchange = (router: Router, house: Services): void => {
   mount(router, house, 'imports', ({ params, acting: as }) =>
     as(async (trx) => {
       const ran = runningImports();

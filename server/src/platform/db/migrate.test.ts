@@ -164,7 +164,20 @@ test('the second step on a copy with data: old seasons and orders say the same i
   for (const food of ['maul-rice', 'pack-0123', 'ifct-A001'])
     await run(`insert into food_reference (id, name, state, per100g, measures, source, offered_first, search)
       values ('${food}', 'F', 'raw', '{}', '[]', 's', true, 'f')`);
-  expect(await migrate(owner)).toEqual(['0002_season', '0003_kitchen', '0004_day', '0005_origin']);
+  expect(await migrate(owner, '0004_day')).toEqual(['0002_season', '0003_kitchen', '0004_day']);
+  // A season signed with cautions in the words of that time.
+  const caution = { id: 'losing-too-fast', sentence: 'S', figure: -1.1 };
+  await sql`update season_revision set cautions = ${JSON.stringify([
+    { ...caution, level: 'hard' },
+    { ...caution, id: 'fat-under-floor', level: 'note' },
+  ])}::jsonb`.execute(owner);
+  expect(await migrate(owner)).toEqual(['0005_origin', '0006_caution_levels']);
+  const kept = await sql<{ cautions: { id: string; level: string; figure: number }[] }>`
+    select cautions from season_revision`.execute(owner);
+  expect(kept.rows[0]?.cautions.map((c) => [c.id, c.level, c.figure])).toEqual([
+    ['losing-too-fast', 'confirm', -1.1],
+    ['fat-under-floor', 'note', -1.1],
+  ]);
   const origins = await sql<{ origin: string }>`select origin from food_reference order by id`.execute(owner);
   expect(origins.rows.map((r) => r.origin)).toEqual(['table', 'everyday', 'package']);
   const food = await sql<{ details: unknown; source: string; measures: unknown }>`

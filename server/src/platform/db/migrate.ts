@@ -5,6 +5,7 @@ import * as season from './migrations/0002_season.ts';
 import * as kitchen from './migrations/0003_kitchen.ts';
 import * as day from './migrations/0004_day.ts';
 import * as origin from './migrations/0005_origin.ts';
+import * as levels from './migrations/0006_caution_levels.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -12,6 +13,7 @@ const migrations: Record<string, Migration> = {
   '0003_kitchen': kitchen,
   '0004_day': day,
   '0005_origin': origin,
+  '0006_caution_levels': levels,
 };
 
 /**

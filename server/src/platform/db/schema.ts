@@ -1,4 +1,4 @@
-import type { DayThing, Handover, PortionRow, StandingThing } from '@maul/contract/diary';
+import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
 import type { Profile } from '@maul/contract/people';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
@@ -31,10 +31,10 @@ export interface DayEntryTable extends Versioned {
   day: IsoDate;
   time: string;
   zone: string;
-  thing: Json<DayThing>;
+  thing: Json<EntryBody>;
 }
 export interface StandingTable extends Versioned {
-  thing: Json<StandingThing>;
+  thing: Json<StandingBody>;
 }
 export interface HandoverTable {
   athlete_id: string;

@@ -18,7 +18,7 @@ export interface SignInLimits {
   forget: (address: string, email: string) => Promise<void>;
 }
 
-export interface House {
+export interface Services {
   app: AppDb;
   /** The connections behind `app`, for COPY. */
   pool: Pool;
@@ -34,7 +34,7 @@ export interface Context<N extends RouteName> {
   body: z.output<(typeof routes)[N]['body']>;
   req: Request;
   res: Response;
-  house: House;
+  house: Services;
   /** Throws `not-signed-in` when nobody is. */
   signed: () => Signed;
   /** One transaction as the person who asks. */
@@ -60,7 +60,7 @@ export const tokenOf = (req: Request): string => {
 /** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
 export const mount = <N extends RouteName>(
   router: Router,
-  house: House,
+  house: Services,
   name: N,
   handler: Handler<N>,
 ): void => {

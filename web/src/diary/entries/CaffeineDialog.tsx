@@ -10,7 +10,7 @@ import { init, use as withParts } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef, useState } from 'react';
 import { FormDialog } from '../../ui/FormDialog.tsx';
-import { caffeineOf } from './things.ts';
+import { caffeineOf } from './entryText.ts';
 
 withParts([LineChart, GridComponent, TooltipComponent, AriaComponent, CanvasRenderer]);
 

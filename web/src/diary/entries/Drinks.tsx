@@ -7,7 +7,7 @@ import { offerUndo } from '../../data/undo.ts';
 import { saveEntry } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { fromDay } from '../../data/fromDay.ts';
-import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './things.ts';
+import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './entryText.ts';
 
 const READ = {
   athlete: true,

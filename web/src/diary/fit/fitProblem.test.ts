@@ -4,7 +4,7 @@ import { type DayDocument, type PortionRow } from '@maul/contract/diary';
 import { daySheet } from '@maul/core/diary';
 import { isoDate } from '@maul/core/units';
 import { phaseTemplate, dayTargets } from '@maul/core/plan';
-import { type Basis } from '@maul/core/body';
+import { type BodyBasis } from '@maul/core/body';
 import { testFood, testPortion } from '../../testing/samples.ts';
 import { comingPortions, fitProblemOf, startChoices, stepChoices, stockOf } from './fitProblem.ts';
 import { perGramOf, pieceOf, swapFoodOf } from './toHand.ts';
@@ -67,7 +67,7 @@ describe('what may move, and how far', () => {
 });
 
 const date = isoDate('2026-11-25');
-const basis: Basis = {
+const basis: BodyBasis = {
   id: 'b',
   from: isoDate('2026-11-01'),
   weightKg: 80,

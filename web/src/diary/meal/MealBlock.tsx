@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { memo } from 'react';
 import { Link } from 'react-router';
 import { MethodMark, StateGlyph } from '../../ui/gauge/Glyph.tsx';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { oneDecimal, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, foodFigure, useUnits } from '../../ui/formats/units.ts';
 import { asStep } from '../../data/steps.ts';
@@ -124,7 +124,7 @@ const PortionLineRow = ({
       </span>
       <span className="portion-rule">
         {open && window && (
-          <Rule
+          <Gauge
             label={name}
             unit="g"
             size="row"

@@ -1,7 +1,7 @@
 /** @jest-environment ./jsdomWithNode.mjs */
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import { isoDate } from '@maul/core/units';
-import { phaseTemplate, type DayTargets, type MacroRule } from '@maul/core/plan';
+import { phaseTemplate, type DayTargets, type MacroPolicy } from '@maul/core/plan';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afresh, button, dayNow, field, served, showOn, step, typeInto } from '../../testing/render.tsx';
 import { testDay, testPortion, testStanding } from '../../testing/samples.ts';
@@ -20,7 +20,7 @@ const saved = testStanding(ID, {
     { food: testPortion('c').food, grams: 30, swaps: [] },
   ],
 });
-const menu: MacroRule = {
+const menu: MacroPolicy = {
   kind: 'menu',
   name: 'Eight weeks',
   portions: [
@@ -37,11 +37,11 @@ const menu: MacroRule = {
     { name: 'Berries', grams: 100, per100g: {}, meal: 1, time: '07:30' },
   ],
 };
-const targets = (macros: MacroRule) =>
+const targets = (macros: MacroPolicy) =>
   ({
     phase: { ...phaseTemplate('cut', isoDate('2026-11-01'), isoDate('2027-01-31'), 'p'), macros },
   }) as DayTargets;
-const show = (macros: MacroRule | null = null) =>
+const show = (macros: MacroPolicy | null = null) =>
   showOn(testDay({ meals: [], portions: [] }), (day) => (
     <SavedMealsDialog day={day} targets={macros ? targets(macros) : undefined} onClose={() => undefined} />
   ));

@@ -26,7 +26,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useMemo, useState } from 'react';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { oneDecimal, plural, shortDate } from '../../ui/formats/show.ts';
 import { partsOf, useWeekLog } from '../../data/log.ts';
 import { sentenceOf } from '../../data/api.ts';
@@ -75,7 +75,7 @@ const Line = ({ line, perDay }: { line: PanelLine; perDay: boolean }) => {
       </span>
       <span className="nutrient-rule">
         {intake && perDay && (
-          <Rule
+          <Gauge
             label={name}
             unit={unit}
             value={line.value}

@@ -1,20 +1,20 @@
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import { type DaySheet, type NutrientLine } from '@maul/core/diary';
 import { memo } from 'react';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { StateGlyph } from '../../ui/gauge/Glyph.tsx';
 import { NUTRIENT_NAMES, standing, windowText } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
 import { energyFigure, useUnits } from '../../ui/formats/units.ts';
 
-interface BandRuleProps {
+interface BandGaugeProps {
   id: TargetKey;
   line: NutrientLine;
   onWhy: (key: TargetKey) => void;
 }
 
 /** One rule; drawn anew only when its figures change. */
-const BandRule = memo(({ id, line, onWhy }: BandRuleProps) => {
+const BandRule = memo(({ id, line, onWhy }: BandGaugeProps) => {
   const units = useUnits();
   const { name, tile } = NUTRIENT_NAMES[id];
   const unit = id === 'ENERC' ? units.energy : 'g';
@@ -60,7 +60,7 @@ const BandRule = memo(({ id, line, onWhy }: BandRuleProps) => {
           </button>
         )}
       </div>
-      <Rule
+      <Gauge
         label={name}
         unit={unit}
         value={line.eaten}

@@ -17,7 +17,7 @@ const GiveDialog = lazy(() => import('../portion/GiveDialog.tsx'));
 const TreatDialog = lazy(() => import('../fit/TreatDialog.tsx'));
 const SavedMealsDialog = lazy(() => import('../meal/SavedMealsDialog.tsx'));
 const CopyDayDialog = lazy(() => import('./CopyDayDialog.tsx'));
-const ThingDialog = lazy(() => import('../entries/ThingDialog.tsx'));
+const EntryDialog = lazy(() => import('../entries/EntryDialog.tsx'));
 const SupplementsDialog = lazy(() => import('../entries/SupplementsDialog.tsx'));
 const CaffeineDialog = lazy(() => import('../entries/CaffeineDialog.tsx'));
 const PauseDialog = lazy(() => import('../entries/PauseDialog.tsx'));
@@ -67,7 +67,7 @@ const ToolDialog = ({
     case 'thing':
     case 'water':
       return (
-        <ThingDialog
+        <EntryDialog
           day={day}
           entry={null}
           first={tool === 'water' ? 'water' : 'training'}
@@ -133,7 +133,7 @@ const DayDialogs = ({ day, sheet, targets, open, onOpen }: DialogsProps) => {
       return open.entry.thing.kind === 'supplement' ? (
         <SupplementsDialog day={day} onClose={close} />
       ) : (
-        <ThingDialog day={day} entry={open.entry} first="training" onClose={close} />
+        <EntryDialog day={day} entry={open.entry} first="training" onClose={close} />
       );
     case 'fit':
       return <FitDialog day={day} sheet={sheet} targets={targets} mealId={open.mealId} onClose={close} />;

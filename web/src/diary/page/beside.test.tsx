@@ -1,7 +1,7 @@
 /** @jest-environment ./jsdomWithNode.mjs */
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, Handover } from '@maul/contract/diary';
-import type { DayTargets, Window } from '@maul/core/plan';
+import type { DayTargets, TargetWindow } from '@maul/core/plan';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
 import { useUndo } from '../../data/undo.ts';
 import { saveMeal } from '../../data/edit.ts';
@@ -29,7 +29,8 @@ import { UndoRedo } from './UndoRedo.tsx';
 const OTHER = '01890a5d-ac96-774b-bcce-b302099a8099';
 const closed = jest.fn();
 const type = (name: string | RegExp, value: string) => fireEvent.change(field(name), { target: { value } });
-const window = (low: number, high: number): Window => ({ low, high, aim: (low + high) / 2 }) as Window;
+const window = (low: number, high: number): TargetWindow =>
+  ({ low, high, aim: (low + high) / 2 }) as TargetWindow;
 const grams = () => dayNow().portions.map((p) => p.grams ?? p.plannedGrams);
 
 beforeEach(() => {

@@ -9,7 +9,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { longDate } from '../../ui/formats/show.ts';
 import { useDay, useSession } from '../../data/session.ts';
-import { inDayOrder, thingFigures, thingName } from '../entries/things.ts';
+import { inDayOrder, thingFigures, thingName } from '../entries/entryText.ts';
 import './paper.css';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -7,8 +7,8 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { fromDay } from '../../data/fromDay.ts';
 import { MealBlock, type MealBlockProps } from '../meal/MealBlock.tsx';
 import { windowText } from '../../ui/formats/show.ts';
-import { RailThing } from './RailThing.tsx';
-import { inDayOrder } from '../entries/things.ts';
+import { RailEntry } from './RailEntry.tsx';
+import { inDayOrder } from '../entries/entryText.ts';
 import { railPosition, railTicks, type Anchor } from './railScale.ts';
 
 const useNow = (zone: string): number => {
@@ -165,7 +165,7 @@ export const Rail = ({
       <Hours day={day} points={points} height={height} />
       <div className="rail-meals" ref={ref}>
         {rows.map(({ line, place, time, entry }) => {
-          if (entry) return <RailThing key={entry.id} day={day} entry={entry} onEdit={edit?.thing} />;
+          if (entry) return <RailEntry key={entry.id} day={day} entry={entry} onEdit={edit?.thing} />;
           if (!line) return place && <Place key={`place ${time}`} place={place} onPlan={onPlan} />;
           const meal = day.meals.find((m) => m.id === line.id);
           if (!meal) return null;

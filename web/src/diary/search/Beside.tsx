@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { gramsText, longDate, NUTRIENT_NAMES } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
 import { bodyText, energyFigure, useUnits } from '../../ui/formats/units.ts';
@@ -73,7 +73,7 @@ const Column = ({
             <span>
               {NUTRIENT_NAMES[key].name} <b className="n">{show(line.eaten)}</b>
             </span>
-            <Rule
+            <Gauge
               label={NUTRIENT_NAMES[key].name}
               unit={key === 'ENERC' ? units.energy : 'g'}
               size="row"

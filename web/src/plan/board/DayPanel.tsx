@@ -5,7 +5,7 @@ import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import { type IsoDate, whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import { Suspense, useState } from 'react';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { NUTRIENT_NAMES, shortDate, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, useUnits } from '../../ui/formats/units.ts';
 import { useSession } from '../../data/session.ts';
@@ -64,7 +64,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
                   {windowText(window, show(key))}
                 </button>
               </p>
-              <Rule
+              <Gauge
                 label={name}
                 unit={key === 'ENERC' ? units.energy : 'g'}
                 value={0}
@@ -83,7 +83,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
       )}
       {meals.length > 0 && (
         <table className="meal-table">
-          <caption className="hidden">Windows of the meals</caption>
+          <caption className="hidden">TargetWindows of the meals</caption>
           <thead>
             <tr>
               <th scope="col">Meal</th>

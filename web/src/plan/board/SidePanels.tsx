@@ -9,7 +9,7 @@ import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { orderText } from '../orders/orderText.ts';
 import { datesInWords, longDate, shortDate, windowText } from '../../ui/formats/show.ts';
 import { bodyText, energyText, useUnits } from '../../ui/formats/units.ts';
@@ -129,7 +129,7 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
                 <dt>Slack</dt>
                 <dd>{weeks(found.slackWeeks.mid)} weeks</dd>
               </dl>
-              <Rule
+              <Gauge
                 label="Weeks it takes"
                 unit="weeks"
                 value={found.weeks.mid}

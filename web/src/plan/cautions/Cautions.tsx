@@ -19,7 +19,7 @@ export const CautionLine = ({ caution, children }: { caution: Caution; children?
     icon={false}
     className={`caution caution-${caution.level}`}
   >
-    <b>{caution.level === 'note' ? 'Note. ' : caution.level === 'hard' ? 'Caution. ' : 'Not in Maul. '}</b>
+    <b>{caution.level === 'note' ? 'Note. ' : caution.level === 'confirm' ? 'Caution. ' : 'Not in Maul. '}</b>
     {caution.sentence} {caution.see}{' '}
     <span className="quiet">
       ({caution.source}; <Link to="/about">about the numbers</Link>)
@@ -45,7 +45,7 @@ export const CautionChecks = ({
     {cautions.map((caution) => (
       <CautionLine key={caution.id} caution={caution}>
         {held.includes(caution.id) && <span className="second"> You confirmed it; that still holds.</span>}
-        {caution.level === 'hard' && caution.needs === null && !held.includes(caution.id) && (
+        {caution.level === 'confirm' && caution.needs === null && !held.includes(caution.id) && (
           <FormControlLabel
             control={
               <Checkbox
@@ -56,14 +56,14 @@ export const CautionChecks = ({
             label="I have read this and stand by it"
           />
         )}
-        {caution.level === 'hard' && caution.needs !== null && (
+        {caution.level === 'confirm' && caution.needs !== null && (
           <b>
             {' '}
             Name the {caution.needs === 'doctor' ? 'treating doctor' : 'professional'} under Account, Body and
             health.
           </b>
         )}
-        {caution.level === 'X' && <b> This is not kept.</b>}
+        {caution.level === 'refuse' && <b> This is not kept.</b>}
       </CautionLine>
     ))}
   </>
@@ -72,7 +72,7 @@ export const CautionChecks = ({
 /** True when nothing stands in the way of signing: no X, and every hard caution confirmed. */
 export const allConfirmed = (cautions: readonly Caution[], confirmed: readonly string[]): boolean =>
   cautions.every(
-    (c) => c.level === 'note' || (c.level === 'hard' && c.needs === null && confirmed.includes(c.id)),
+    (c) => c.level === 'note' || (c.level === 'confirm' && c.needs === null && confirmed.includes(c.id)),
   );
 
 /** Where the confirmation of a caution stands, in words; nothing for a note. */
@@ -81,7 +81,7 @@ export const standingText = (
   confirmations: readonly Confirmation[],
   hasCoach: boolean,
 ): string | null => {
-  if (caution.level !== 'hard') return null;
+  if (caution.level !== 'confirm') return null;
   const standing = cautionStanding(caution, confirmations, hasCoach, new Date().toISOString());
   if (standing.state === 'free') return 'Confirmed by all who must; it lapses after 14 days.';
   return standing.state === 'waits' ? WAITS[standing.for] : null;

@@ -4,7 +4,7 @@ import { allConfirmed, standingText } from './Cautions.tsx';
 
 const caution = (change: Partial<Caution> = {}): Caution => ({
   id: 'very-low-intake',
-  level: 'hard',
+  level: 'confirm',
   sentence: 'The aim on low days is 1,600 kcal.',
   source: 'common practice, no source',
   see: 'Talk to a doctor or a registered dietitian.',
@@ -25,7 +25,7 @@ describe('what stands in the way of signing', () => {
     expect(allConfirmed([caution({ level: 'note' })], [])).toBe(true);
     expect(allConfirmed([caution()], [])).toBe(false);
     expect(allConfirmed([caution()], ['very-low-intake'])).toBe(true);
-    expect(allConfirmed([caution({ level: 'X' })], ['very-low-intake'])).toBe(false);
+    expect(allConfirmed([caution({ level: 'refuse' })], ['very-low-intake'])).toBe(false);
   });
   test('a name that is missing cannot be ticked away', () =>
     expect(allConfirmed([caution({ needs: 'doctor' })], ['very-low-intake'])).toBe(false));

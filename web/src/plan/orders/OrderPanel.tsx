@@ -21,7 +21,7 @@ import TextField from '@mui/material/TextField';
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { allConfirmed, CautionChecks } from '../cautions/Cautions.tsx';
 import { orderText } from './orderText.ts';
 import { call, sentenceOf } from '../../data/api.ts';
@@ -45,7 +45,7 @@ const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTarge
         <b>{whole(now.aim)}</b>
         <span>{unit}</span>
       </p>
-      <Rule
+      <Gauge
         label={name}
         unit={unit}
         size="dock"

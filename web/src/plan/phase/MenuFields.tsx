@@ -1,6 +1,6 @@
 import { DateField } from '../../ui/fields/DateField.tsx';
 import { numberedMeals } from '@maul/core/diary';
-import { type MacroRule, type MenuPortion } from '@maul/core/plan';
+import { type MacroPolicy, type MenuPortion } from '@maul/core/plan';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -17,10 +17,10 @@ export const MenuFields = ({
   today,
   onChange,
 }: {
-  rule: Extract<MacroRule, { kind: 'menu' }>;
+  rule: Extract<MacroPolicy, { kind: 'menu' }>;
   athleteId: string;
   today: string;
-  onChange: (rule: MacroRule) => void;
+  onChange: (rule: MacroPolicy) => void;
 }) => {
   const [date, setDate] = useState(today);
   const [fault, setFault] = useState<string | null>(null);

@@ -31,7 +31,7 @@ import { DayTypeFields } from './DayTypeFields.tsx';
 import { applySeason, select, useEditor } from '../editor.ts';
 import { NumberField, WordField } from './fields.tsx';
 import { PatternFields } from './PatternFields.tsx';
-import { EnergyFields, MacroFields } from './RuleFields.tsx';
+import { EnergyFields, MacroFields } from './PolicyFields.tsx';
 import { lengthText } from '../timeline/timelineScale.ts';
 
 export const KINDS = PHASE_KINDS.map((kind) => [kind, PHASE_NAMES[kind]] as const);

@@ -1,6 +1,6 @@
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import { whyTargets, type ChangeOrder, type Season } from '@maul/core/plan';
-import { type Basis } from '@maul/core/body';
+import { type BodyBasis } from '@maul/core/body';
 import { type IsoDate } from '@maul/core/units';
 import type { OrderRow } from '@maul/contract/plan';
 import Button from '@mui/material/Button';
@@ -17,7 +17,7 @@ import './why.css';
 
 export interface WhyProps {
   season: Season;
-  bases: readonly Basis[];
+  bases: readonly BodyBasis[];
   orders: readonly (ChangeOrder & Partial<Pick<OrderRow, 'reason' | 'signedByName'>>)[];
   date: IsoDate;
   first: TargetKey;

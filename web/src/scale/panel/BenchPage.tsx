@@ -4,7 +4,7 @@ import { type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { NUTRIENT_NAMES, windowText } from '../../ui/formats/show.ts';
 import { UnitsContext } from '../../ui/formats/units.ts';
@@ -29,7 +29,7 @@ const DayRules = ({ sheet, hideEnergy }: { sheet: DaySheet; hideEnergy: boolean 
             <span className="is-planned">+{whole(line.planned)}</span>
             {line.window && <span className="quiet"> {windowText(line.window)}</span>}
           </span>
-          <Rule
+          <Gauge
             label={name}
             unit={unit}
             value={line.eaten}

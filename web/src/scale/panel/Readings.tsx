@@ -4,7 +4,7 @@ import { millilitresOf } from '@maul/core/foods';
 import { portionWindow, windowState, type DaySheet } from '@maul/core/diary';
 import { type TargetKey } from '@maul/core/nutrition';
 import { benchSpan } from '../../ui/gauge/geometry.ts';
-import { Rule } from '../../ui/gauge/Rule.tsx';
+import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { StateGlyph } from '../../ui/gauge/Glyph.tsx';
 import { gramsText, NUTRIENT_NAMES, standing } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
@@ -136,7 +136,7 @@ export const PlanRule = ({ portion, net, size }: { portion: PortionRow; net: num
   const window = planned === null ? null : portionWindow(planned);
   const { lo, hi } = benchSpan(net, planned);
   return (
-    <Rule
+    <Gauge
       label={portion.food.name}
       unit="g"
       value={Math.max(0, net)}

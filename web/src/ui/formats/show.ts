@@ -1,6 +1,6 @@
 import { printNumber, whole, type IsoDate, isIsoDate, isoDate } from '@maul/core/units';
 import type { TargetKey } from '@maul/core/nutrition';
-import type { Window } from '@maul/core/plan';
+import type { TargetWindow } from '@maul/core/plan';
 import type { WindowState } from '@maul/core/diary';
 
 export const NUTRIENT_NAMES: Readonly<
@@ -48,7 +48,7 @@ export const datesInWords = (sentence: string): string =>
 
 /** A window in words: "134–146", "at least 150", "at most 40". */
 export const windowText = (
-  window: Pick<Window, 'low' | 'high'>,
+  window: Pick<TargetWindow, 'low' | 'high'>,
   show: (value: number) => string = whole,
 ): string => {
   if (window.high === Infinity) return `at least ${show(window.low)}`;

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { benchSpan, roundStep, scaleEnd, ticksBetween } from './geometry.ts';
-import { ruleText } from './Rule.tsx';
+import { ruleText } from './Gauge.tsx';
 import { railPosition, railTicks } from '../../diary/index.ts';
 import { readGrams } from '../../foods/index.ts';
 

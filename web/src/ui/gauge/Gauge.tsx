@@ -1,11 +1,11 @@
 import { windowState, type WindowState } from '@maul/core/diary';
-import { type Window } from '@maul/core/plan';
+import { type TargetWindow } from '@maul/core/plan';
 import { useId, useLayoutEffect, useRef, useState } from 'react';
 import { roundStep, scaleEnd, SIZES, ticksBetween, type SizeName } from './geometry.ts';
-import './rule.css';
+import './gauge.css';
 import { tenth } from '../formats/show.ts';
 
-export interface RuleProps {
+export interface GaugeProps {
   /** What is measured here, for those who cannot see it. */
   label: string;
   unit: string;
@@ -13,9 +13,9 @@ export interface RuleProps {
   planned?: number;
   /** Half-width of the band of doubt. */
   spread?: number;
-  window: Pick<Window, 'low' | 'high'> | null;
+  window: Pick<TargetWindow, 'low' | 'high'> | null;
   /** The window before a change, drawn dashed. */
-  oldWindow?: Pick<Window, 'low' | 'high'>;
+  oldWindow?: Pick<TargetWindow, 'low' | 'high'>;
   size?: SizeName;
   lo?: number;
   hi?: number;
@@ -33,7 +33,7 @@ export interface RuleProps {
 const POISE = 'M0 0 L4.7 -3.8 V-9 H1.7 V-10.8 H3.1 V-13.4 H-3.1 V-10.8 H-1.7 V-9 H-4.7 V-3.8 Z';
 
 /** The rule in words: "89 g carbs, 45 short; lands 150, 4 over". */
-export const ruleText = ({ value, planned = 0, window, unit, label, show = tenth }: RuleProps): string => {
+export const ruleText = ({ value, planned = 0, window, unit, label, show = tenth }: GaugeProps): string => {
   const say = (v: number): string => {
     if (!window) return '';
     const state = windowState(v, window);
@@ -85,7 +85,7 @@ const Poise = ({
 );
 
 /** The measuring rule: a notch is the window, a bar what is eaten, a hatch what is planned, a whisker the doubt, a poise the value. */
-export const Rule = (props: RuleProps) => {
+export const Gauge = (props: GaugeProps) => {
   const {
     value,
     planned = 0,

@@ -1,9 +1,9 @@
-import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
+import type { DayDocument, DayEntryRow, EntryBody } from '@maul/contract/diary';
 import { minutesIntoDay } from '@maul/core/units';
 import { type CaffeineDose, type Drink } from '@maul/core/diary';
 
 /** What something on the rail is called. */
-export const thingName = (thing: DayThing): string => {
+export const thingName = (thing: EntryBody): string => {
   switch (thing.kind) {
     case 'training':
       return thing.what === '' ? 'Training' : thing.what;
@@ -21,7 +21,7 @@ export const thingName = (thing: DayThing): string => {
 };
 
 /** What it was or is to be, in figures. */
-export const thingFigures = (thing: DayThing): string => {
+export const thingFigures = (thing: EntryBody): string => {
   switch (thing.kind) {
     case 'training':
     case 'posing':
@@ -50,7 +50,7 @@ export const thingFigures = (thing: DayThing): string => {
 };
 
 /** What one does to make it done; undefined for what has no plan. */
-export const doneWord = (thing: DayThing): string | undefined =>
+export const doneWord = (thing: EntryBody): string | undefined =>
   thing.kind === 'look'
     ? undefined
     : thing.kind === 'water'
@@ -59,7 +59,7 @@ export const doneWord = (thing: DayThing): string | undefined =>
         ? 'Taken'
         : 'Done';
 
-const ORDER: readonly DayThing['kind'][] = ['training', 'cardio', 'posing', 'look', 'supplement', 'water'];
+const ORDER: readonly EntryBody['kind'][] = ['training', 'cardio', 'posing', 'look', 'supplement', 'water'];
 
 /** In the order of the day, at the same time the weightier first. */
 export const inDayOrder = (entries: readonly DayEntryRow[], turnsAt: number): DayEntryRow[] =>

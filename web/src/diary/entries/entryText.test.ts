@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
+import type { DayDocument, DayEntryRow, EntryBody } from '@maul/contract/diary';
 import {
   alcoholOf,
   caffeineOf,
@@ -9,17 +9,17 @@ import {
   thingFigures,
   thingName,
   waterInFood,
-} from './things.ts';
+} from './entryText.ts';
 
-const entry = (id: string, time: string, thing: DayThing): DayEntryRow =>
+const entry = (id: string, time: string, thing: EntryBody): DayEntryRow =>
   ({ id, day: '2026-11-25', time, zone: 'UTC', thing, version: 1, deleted: false }) as DayEntryRow;
-const water = (millilitres: number, done: boolean, vessel: string | null = null): DayThing => ({
+const water = (millilitres: number, done: boolean, vessel: string | null = null): EntryBody => ({
   kind: 'water',
   millilitres,
   vessel,
   done,
 });
-const tablet = (mg: number, done: boolean): DayThing => ({
+const tablet = (mg: number, done: boolean): EntryBody => ({
   kind: 'supplement',
   supplementId: '0192aaaa-0000-7000-8000-000000000000',
   name: 'Tablet',
@@ -47,7 +47,7 @@ const day = (
   }) as unknown as DayDocument;
 
 describe('how things of the day are called', () => {
-  test.each<[DayThing, string, string, string | undefined]>([
+  test.each<[EntryBody, string, string, string | undefined]>([
     [{ kind: 'training', what: 'Legs', minutes: 75, done: false }, 'Legs', '75 min', 'Done'],
     [{ kind: 'training', what: '', minutes: null, done: true }, 'Training', '', 'Done'],
     [

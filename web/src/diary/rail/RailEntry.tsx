@@ -2,7 +2,7 @@ import type { DayDocument, DayEntryRow } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
 import { saveEntry } from '../../data/edit.ts';
-import { doneWord, thingFigures, thingName } from '../entries/things.ts';
+import { doneWord, thingFigures, thingName } from '../entries/entryText.ts';
 
 interface RailThingProps {
   day: DayDocument;
@@ -59,7 +59,7 @@ const PlainRailThing = ({ day, entry, onEdit }: RailThingProps) => {
 };
 
 /** Training, water, a supplement or a look at its hour. */
-export const RailThing = memo(
+export const RailEntry = memo(
   PlainRailThing,
   (a: RailThingProps, b: RailThingProps) => a.entry === b.entry && a.onEdit === b.onEdit,
 );

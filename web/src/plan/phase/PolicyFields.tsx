@@ -1,9 +1,9 @@
 import {
   type CountedBy,
-  type EnergyRule,
+  type EnergyPolicy,
   type FibreRule,
   type MacroPart,
-  type MacroRule,
+  type MacroPolicy,
   type Phase,
   macroPart,
   templateMacros,
@@ -22,7 +22,7 @@ const ENERGY = [
   ['hand', 'Set by hand'],
 ] as const;
 
-const startEnergy = (kind: EnergyRule['kind'], aim: number): EnergyRule => {
+const startEnergy = (kind: EnergyPolicy['kind'], aim: number): EnergyPolicy => {
   const round = Math.round(aim / 10) * 10;
   switch (kind) {
     case 'rate':
@@ -44,9 +44,9 @@ export const EnergyFields = ({
   aim,
   onChange,
 }: {
-  energy: EnergyRule;
+  energy: EnergyPolicy;
   aim: number;
-  onChange: (rule: EnergyRule) => void;
+  onChange: (rule: EnergyPolicy) => void;
 }) => (
   <div className="pair">
     <WordField
@@ -134,7 +134,7 @@ const AS = [
   ['ceiling', 'at most'],
 ] as const;
 
-const startMacros = (kind: MacroRule['kind'], phase: Phase): MacroRule => {
+const startMacros = (kind: MacroPolicy['kind'], phase: Phase): MacroPolicy => {
   const fibre: FibreRule = 'fibre' in phase.macros ? phase.macros.fibre : { per1000kcal: 14 };
   switch (kind) {
     case 'per-mass':
@@ -254,7 +254,7 @@ export const MacroFields = ({
   phase: Phase;
   athleteId: string;
   today: string;
-  onChange: (rule: MacroRule) => void;
+  onChange: (rule: MacroPolicy) => void;
 }) => {
   const { macros } = phase;
   return (

@@ -1,6 +1,6 @@
-import { type RuleProps, Rule } from './Rule.tsx';
+import { type GaugeProps, Gauge } from './Gauge.tsx';
 
-const STATES: [string, Partial<RuleProps>][] = [
+const STATES: [string, Partial<GaugeProps>][] = [
   ['short', { value: 89, spread: 6 }],
   ['inside', { value: 140, spread: 8 }],
   ['over', { value: 158, spread: 9 }],
@@ -30,7 +30,7 @@ export const Component = () => (
         <div className="rule-grid">
           {STATES.map(([name, props]) => (
             <div key={name}>
-              <Rule
+              <Gauge
                 label="Carbs"
                 unit="g"
                 value={0}

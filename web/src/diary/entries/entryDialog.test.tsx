@@ -1,13 +1,13 @@
 /** @jest-environment ./jsdomWithNode.mjs */
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
-import type { DayDocument, DayEntryRow, DayThing } from '@maul/contract/diary';
+import type { DayDocument, DayEntryRow, EntryBody } from '@maul/contract/diary';
 import { fireEvent, screen } from '@testing-library/react';
 import { useUndo } from '../../data/undo.ts';
 import { afresh, button, dayNow, field, showOn, step, typeInto } from '../../testing/render.tsx';
 import { testDay, testEntry, testStanding } from '../../testing/samples.ts';
 import Drinks from './Drinks.tsx';
-import { RailThing } from '../rail/RailThing.tsx';
-import ThingDialog from './ThingDialog.tsx';
+import { RailEntry } from '../rail/RailEntry.tsx';
+import EntryDialog from './EntryDialog.tsx';
 
 const closed = jest.fn();
 const show = (
@@ -16,11 +16,11 @@ const show = (
   entry: DayEntryRow | null = null,
 ) =>
   showOn(testDay(change), (day) => (
-    <ThingDialog day={day} entry={entry} first={first} onClose={() => closed()} />
+    <EntryDialog day={day} entry={entry} first={first} onClose={() => closed()} />
   ));
 const type = (name: string | RegExp, value: string) => fireEvent.change(field(name), { target: { value } });
 const things = () => dayNow().entries.map((e) => ({ time: e.time, ...e.thing }));
-const water = (millilitres: number, done: boolean): DayThing => ({
+const water = (millilitres: number, done: boolean): EntryBody => ({
   kind: 'water',
   millilitres,
   vessel: null,
@@ -156,7 +156,7 @@ describe('what stands on the rail', () => {
     const entry = testEntry('e1', '17:00', { kind: 'posing', what: '', minutes: 20, done: false });
     showOn(testDay({ entries: [entry] }), (day) => {
       const [one] = day.entries;
-      return one ? <RailThing day={day} entry={one} onEdit={() => undefined} /> : null;
+      return one ? <RailEntry day={day} entry={one} onEdit={() => undefined} /> : null;
     });
     expect(screen.getByText('planned')).toBeTruthy();
     fireEvent.click(button('Done: Posing, 17:00'));

@@ -1,7 +1,7 @@
 import { TimeField } from '../../ui/fields/TimeField.tsx';
 import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
-import { waterEntries, type DayDocument, type DayEntryRow, type DayThing } from '@maul/contract/diary';
-import { thingName } from './things.ts';
+import { waterEntries, type DayDocument, type DayEntryRow, type EntryBody } from '@maul/contract/diary';
+import { thingName } from './entryText.ts';
 import { plannedWaterBarred } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -15,7 +15,7 @@ import { saveEntry, saveStanding } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { vesselsOf } from './Drinks.tsx';
 
-type Kind = Exclude<DayThing['kind'], 'supplement'>;
+type Kind = Exclude<EntryBody['kind'], 'supplement'>;
 const KINDS: Readonly<Record<Kind, string>> = {
   training: 'Training',
   cardio: 'Cardio',
@@ -43,7 +43,7 @@ interface Typed {
   words: string;
 }
 
-const typedOf = (thing: DayThing | undefined): Typed => ({
+const typedOf = (thing: EntryBody | undefined): Typed => ({
   what: thing && 'what' in thing ? thing.what : '',
   minutes: thing && 'minutes' in thing ? shown(thing.minutes) : '',
   kcal: thing?.kind === 'cardio' ? shown(thing.kcal) : '',
@@ -55,7 +55,7 @@ const typedOf = (thing: DayThing | undefined): Typed => ({
 });
 
 /** What was typed as a thing of the day, or why it is none yet. */
-const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): DayThing | string => {
+const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): EntryBody | string => {
   const minutes = figure(t.minutes);
   if (minutes !== null && !(Number.isInteger(minutes) && minutes >= 1 && minutes <= 600))
     return 'Minutes are a whole number, from 1 to 600.';
@@ -81,7 +81,7 @@ const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): Da
 };
 
 /** Training, cardio, posing, water or a look: planned or done, at its time. */
-const ThingDialog = ({
+const EntryDialog = ({
   day,
   entry,
   first,
@@ -270,4 +270,4 @@ const ThingDialog = ({
   );
 };
 
-export default ThingDialog;
+export default EntryDialog;
