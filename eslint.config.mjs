@@ -29,6 +29,15 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   {
+    // A file holds one idea; a component has about 150 lines. Tests are lists and may be longer.
+    files: ['core/src/**', 'contract/src/**', 'server/src/**', 'web/src/**'],
+    ignores: ['**/*.test.ts', '**/*.test.tsx', '**/*.css', '**/migrations/**'],
+    rules: {
+      'max-lines': ['error', { max: 400 }],
+      'max-lines-per-function': ['error', { max: 160, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
     files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**/*.ts'],
     rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
   },

@@ -122,7 +122,7 @@ test('boxes filled in turn, pieces counted, a weighing named afterwards', async 
   await expect(unnamed.getByRole('listitem')).toHaveCount(1);
   await unnamed.getByRole('button', { name: 'Name it' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel(/Food in parts/).fill('honey');
+  await dialog.getByLabel(/Find a food:/).fill('honey');
   await dialog
     .getByRole('button', { name: /^Honey/ })
     .first()

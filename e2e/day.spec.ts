@@ -3,7 +3,7 @@ import { accessible, meal, more, undoBar } from './house.ts';
 import { BUTTER, newAthlete, POTATO, QUARK, RICE, typeInto } from './people.ts';
 
 const line = (page: Page) => page.getByRole('combobox', { name: /Quick line/ });
-const understood = (page: Page) => page.getByRole('list', { name: 'What is understood' });
+const understood = (page: Page) => page.getByRole('list', { name: 'How Maul reads it' });
 const landing = (page: Page) => page.locator('.landing .col');
 
 /** Types a line and keeps it. */
@@ -228,7 +228,7 @@ test('water, training, supplements, a pause; what is too much at once cannot be 
   await page.getByRole('button', { name: 'Water …' }).click();
   const add = page.getByRole('dialog', { name: 'Add to the day' });
   await add.getByLabel('mL', { exact: true }).fill('600');
-  await add.getByLabel('Remember it as a vessel').fill('Blue jug');
+  await add.getByLabel('Save it as a bottle or glass').fill('Blue jug');
   await add.getByRole('button', { name: 'Remember', exact: true }).click();
   await expect(add.getByRole('button', { name: 'Blue jug (600 mL)' })).toBeVisible();
   await typeInto(add, 'Time', '10:00');
@@ -351,7 +351,7 @@ test('a day is found, put beside another, copied from, and laid on paper', async
   });
   await page.goto('/days');
   await page.getByLabel(/With foods/).fill('herring');
-  await expect(page.getByText('No day is like that.')).toBeVisible();
+  await expect(page.getByText('No day matches.')).toBeVisible();
   await page.getByLabel(/With foods/).fill('trou');
   await expect(page.locator('.find-days tbody tr')).toHaveCount(1);
   await page.getByRole('checkbox', { name: /beside others/ }).check();

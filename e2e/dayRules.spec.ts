@@ -40,7 +40,7 @@ test('the menu of the phase is poured into the day; a plate is ticked off withou
   const saved = page.getByRole('dialog', { name: 'Saved meals' });
   await expect(saved).toContainText('the menu of this phase: 2 meals');
   await accessible(page);
-  await saved.getByRole('button', { name: 'Pour it into the day' }).click();
+  await saved.getByRole('button', { name: 'Add it to the day' }).click();
   await expect(meal(page, '06:45').locator('.portion-planned')).toHaveCount(1);
   await expect(meal(page, '13:10').locator('.portion-planned')).toHaveCount(3);
   await expect(meal(page, '13:10')).toContainText('Potato, boiled');

@@ -9,7 +9,7 @@ test('a food from its label: audited while it is typed, asked about, kept as it 
   await page.getByRole('button', { name: 'Add a meal' }).click();
   await typeInto(page, 'Time', '23:20');
   await page.getByRole('button', { name: 'Add and choose a food' }).click();
-  await page.getByLabel(/Food in parts/).fill('Harbour bar');
+  await page.getByLabel(/Find a food:/).fill('Harbour bar');
   await page.getByRole('button', { name: 'New food' }).click();
   const form = page.getByRole('dialog', { name: 'New food, from its label' });
   await expect(form.getByLabel('Name')).toHaveValue('Harbour bar');

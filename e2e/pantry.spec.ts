@@ -17,7 +17,7 @@ test('a table of foods: looked at, imported, found, taken away; what cannot be t
   const { meal } = await newAthlete(page, 'Importer');
   await meal('12:00');
   await page.goto('/pantry?part=import');
-  await expect(page.getByText('Nothing was imported yet.')).toBeVisible();
+  await expect(page.getByText('No imports yet.')).toBeVisible();
   await page
     .getByLabel('File of foods')
     .setInputFiles({ name: 'x.txt', mimeType: 'text/plain', buffer: Buffer.from('words') });
@@ -46,7 +46,7 @@ test('a table of foods: looked at, imported, found, taken away; what cannot be t
 
   await page.goto('/today');
   await page.getByRole('button', { name: 'Add a food' }).click();
-  await page.getByLabel(/Food in parts/).fill('bread fen');
+  await page.getByLabel(/Find a food:/).fill('bread fen');
   await expect(page.getByRole('list', { name: 'Foods' }).getByRole('button').first()).toContainText(
     'Fen bread',
   );
@@ -63,14 +63,14 @@ test('a code, its label, a yield of one’s own, a correction of the past that i
   await meal('12:00');
   await page.goto('/today');
   await page.getByRole('button', { name: 'Add a food' }).click();
-  const search = page.getByLabel(/Food in parts/);
+  const search = page.getByLabel(/Find a food:/);
   await search.fill('2041800009595');
   await expect(page.getByText('it would be 4')).toBeVisible();
   await search.fill('2041800009594');
   await expect(page.getByRole('list', { name: 'Foods' })).toContainText('Thornhill skyr');
   // A code reader types and ends with Enter: a code that nobody knows opens its label.
   await search.fill('6291041500213');
-  await expect(page.getByText('No package with this code is known here.')).toBeVisible();
+  await expect(page.getByText('No food with this code is known.')).toBeVisible();
   await search.press('Enter');
   const form = page.getByRole('dialog', { name: 'New food, from its label' });
   await form.getByLabel('Name').fill('Fen groats');

@@ -180,7 +180,7 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     const confirm = panel.getByLabel('I have read this and stand by it');
     for (const box of await confirm.all()) await box.check();
     await panel.getByRole('button', { name: 'Sign and send' }).click();
-    await expect(coach.getByLabel('Orders that stand')).toContainText('Rate sits at the slow side.');
+    await expect(coach.getByLabel('Orders in force')).toContainText('Rate sits at the slow side.');
   });
 
   await test.step('6: the athlete sees both without a reload and acknowledges; only tomorrow has moved', async () => {
@@ -190,7 +190,7 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     await order.getByRole('button', { name: /^(Acknowledge|Read, and I stand by it)$/ }).click();
     await expect(order).toHaveCount(0);
     await expect(
-      coach.getByLabel('Orders that stand').locator('li').filter({ hasText: 'Rate sits' }),
+      coach.getByLabel('Orders in force').locator('li').filter({ hasText: 'Rate sits' }),
     ).toContainText('acknowledged');
     expect(await carbWindow(page)).toBe(windows.today);
     await page.getByRole('link', { name: 'The day after' }).click();

@@ -96,8 +96,6 @@ export const typeInto = async (
   const digits = date ? `${date[3]}${date[2]}${date[1]}` : value.replace(':', '');
   const first = scope.getByRole('group', { name, exact: true }).getByRole('spinbutton').first();
   await first.click();
-  await first.press('ControlOrMeta+a');
-  await first.press('Delete');
-  await first.click();
-  await first.pressSequentially(digits);
+  // Each section takes its digits and gives the next one the keys.
+  await first.page().keyboard.type(digits);
 };

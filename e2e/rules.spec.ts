@@ -2,7 +2,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { accessible, enterAs } from './house.ts';
 
 // People of their own per size: what is signed here stays signed.
-const CAST = { desktop: 'Maren Oskil', phone: 'Bastien Korr' } as const;
+const CAST = { desktop: 'Ysolde Brannick', phone: 'Bastien Korr' } as const;
 const athlete = () => CAST[test.info().project.name as keyof typeof CAST];
 
 const panel = (page: Page) => page.locator('.season-side > section').first();
@@ -49,7 +49,7 @@ test('every macro rule can be had, and each says why', async ({ page }) => {
   await test.step('a menu is taken over from a day', async () => {
     await choose(page, 'Macros', 'A fixed menu');
     await expect(page.getByLabel('Changes')).toContainText('has nothing in it yet');
-    await panel(page).getByRole('button', { name: 'Take it over' }).click();
+    await panel(page).getByRole('button', { name: 'Copy it' }).click();
     await expect(panel(page).locator('.menu-list li').first()).toBeVisible();
     await expect(page.getByLabel('Changes')).not.toContainText('has nothing in it yet');
     await accessible(page);
@@ -96,7 +96,7 @@ test('the same season in two browsers: the second is told, and nothing is overwr
   await other.goto('/season');
   const rename = async (where: Page, name: string): Promise<void> => {
     await panel(where).getByLabel('Called').fill(name);
-    await where.getByRole('button', { name: 'Look and sign' }).click();
+    await where.getByRole('button', { name: 'Review and sign' }).click();
     for (const box of await where.getByLabel('Changes').getByLabel('I have read this and stand by it').all())
       await box.check();
   };

@@ -78,7 +78,7 @@ test('a new athlete is set up: every equation side by side, a first plan, and wh
     await page.getByRole('option', { name: 'kJ' }).click();
     await page.getByLabel('Hide my weight on screen').check();
     await page.getByRole('button', { name: 'Keep', exact: true }).click();
-    await expect(page.getByText('Kept. Body figures act from today')).toBeVisible();
+    await expect(page.getByText('Saved. Body figures apply from today')).toBeVisible();
     await accessible(page);
     await page.goto('/today');
     // 2,900 kcal less and more 5 %, in kJ by 4.184 (NIST SP 811).
@@ -217,7 +217,7 @@ test('a season is laid, moved, taken back, signed and read again', async ({ page
   await test.step('looked at and signed; a reload and the past', async () => {
     await page.reload();
     await expect(page.getByText(/changes, not signed/)).toBeVisible();
-    await page.getByRole('button', { name: 'Look and sign' }).click();
+    await page.getByRole('button', { name: 'Review and sign' }).click();
     const bar = page.getByLabel('Changes');
     await expect(bar).toContainText('Spring show on');
     await bar.getByLabel('Reason (for whoever asks later)').fill('A show in spring');
@@ -288,18 +288,20 @@ test('a season with a hard caution waits for both, and is said where it is eaten
     'cannot hold',
   );
   await panel.getByLabel('% of body mass a week').fill('-1.1');
-  await coach.getByRole('button', { name: 'Look and sign' }).click();
+  await coach.getByRole('button', { name: 'Review and sign' }).click();
   const bar = coach.getByLabel('Changes');
   await expect(bar).toContainText('The plan would lose 1.1 % of body mass a week');
   await expect(bar.getByRole('button', { name: 'Sign the season' })).toBeDisabled();
   for (const box of await bar.getByLabel('I have read this and stand by it').all()) await box.check();
   await accessible(coach);
   await bar.getByRole('button', { name: 'Sign the season' }).click();
-  await expect(coach.getByLabel('A season that waits')).toContainText('it waits for the athlete');
+  await expect(coach.getByLabel('A season waiting for confirmation')).toContainText(
+    'it waits for the athlete',
+  );
 
   const before = await meter(page, 'Energy').getAttribute('aria-valuetext');
   await page.goto('/season');
-  const strip = page.getByLabel('A season that waits');
+  const strip = page.getByLabel('A season waiting for confirmation');
   await expect(strip).toContainText('Careful Coach wrote this season');
   await strip.getByRole('button', { name: 'I have read this and stand by it' }).click();
   await expect(strip).toHaveCount(0);

@@ -3,7 +3,7 @@ import { expect, test } from '@playwright/test';
 import { accessible, bowlOn, enterAs, pour, pressKey, said, steady } from './house.ts';
 
 // People of their own per size again: what is measured here stays measured.
-const CAST = { desktop: 'Odo Marrick', phone: 'Maren Oskil' } as const;
+const CAST = { desktop: 'Odo Marrick', phone: 'Ysolde Brannick' } as const;
 const athlete = () => CAST[test.info().project.name as keyof typeof CAST];
 
 test.beforeEach(async ({ page }) => {
@@ -83,9 +83,9 @@ test('a full disk is said, and the change stays until the server has it', async 
         })
       : route.continue(),
   );
-  await page.getByRole('button', { name: 'Write beside the day' }).click();
+  await page.getByRole('button', { name: 'Add a note to the day' }).click();
   await page
-    .getByRole('textbox', { name: 'Write beside the day' })
+    .getByRole('textbox', { name: 'Add a note to the day' })
     .fill(`A word on ${test.info().project.name}`);
   await page.getByRole('button', { name: 'Write', exact: true }).click();
   await expect(page.locator('.saving')).toContainText('The server has no room left, so this was not saved.');
@@ -122,7 +122,7 @@ test('the same portion changed in two browsers: told, and the choice is the athl
   await expect(page.locator('.saving')).toContainText(
     `${name} was not saved. This was changed elsewhere in the meantime. Nothing was overwritten`,
   );
-  await page.getByRole('button', { name: 'Put mine on top' }).click();
+  await page.getByRole('button', { name: 'Keep my version' }).click();
   await expect(page.locator('.saving')).toHaveCount(0);
   await other.reload();
   await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('88');
@@ -154,7 +154,7 @@ test('a meal is added, a food found by its parts, taken away and brought back; d
   await page.getByRole('button', { name: 'Add a meal' }).click();
   await typeInto(page, 'Time', '23:10');
   await page.getByRole('button', { name: 'Add and choose a food' }).click();
-  await page.getByLabel(/Food in parts/).fill('bre chick');
+  await page.getByLabel(/Find a food:/).fill('bre chick');
   // What was eaten lately stands there first; the answer to the words replaces it.
   await expect(page.getByRole('list', { name: 'Foods' })).toContainText('Chicken thigh, skinless');
   await expect(page.getByRole('dialog').getByRole('status')).toHaveText(/^\d+ foods$/);

@@ -127,7 +127,7 @@ const views = {
     const page = await enter('Bastien Korr', phone);
     await day(page);
     await page.getByRole('button', { name: 'Add a food' }).first().click();
-    await page.getByLabel(/Food in parts/).fill('Harbour bar');
+    await page.getByLabel(/Find a food:/).fill('Harbour bar');
     await press(page, 'New food');
     for (const [name, value] of [
       ['Energy, kcal', '1025'],

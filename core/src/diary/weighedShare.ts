@@ -4,7 +4,7 @@ import type { Method } from '../foods/index.ts';
 export const SOFT_BELOW = 0.8;
 
 /**
- * The part of the energy that came off a scale, 0 to 1: kcal of weighed portions / kcal of all.
+ * The share of the energy that was weighed, 0 to 1: kcal of weighed portions / kcal of all.
  * Undefined for a day without energy.
  */
 export const weighedShare = (portions: readonly { kcal: number; method: Method }[]): number | undefined => {

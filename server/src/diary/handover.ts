@@ -9,7 +9,10 @@ export const mountHandovers = (router: Router, house: Services): void => {
     acting(async (trx) => {
       const found = await eaterByCode(trx, query.code);
       if (!found)
-        throw new ProblemError('not-found', 'Nobody has this code. It stands on the other’s account page.');
+        throw new ProblemError(
+          'not-found',
+          'Nobody has this code. You find the code on the other person’s Account page.',
+        );
       return { personId: found.id, name: found.name };
     }),
   );

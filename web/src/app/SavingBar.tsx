@@ -8,8 +8,8 @@ const WHAT: Record<OutboxEntry['route'], string> = {
   putPortion: 'A portion',
   putNote: 'A note',
   putWeighIn: 'A weigh-in',
-  putDayEntry: 'Something beside the meals',
-  putStanding: 'Something that stands from day to day',
+  putDayEntry: 'An entry beside your meals',
+  putStanding: 'A saved meal, bottle, supplement or pause',
 };
 
 const nameOf = (entry: OutboxEntry): string =>
@@ -43,11 +43,11 @@ export const SavingBar = () => {
           </p>
           {entry.refusal?.stale && (
             <Button size="small" onClick={() => outbox.insist(entry.key)}>
-              Put mine on top
+              Keep my version
             </Button>
           )}
           <Button size="small" onClick={() => outbox.drop(entry.key)}>
-            {entry.refusal?.stale ? 'Keep theirs' : 'Let it go'}
+            {entry.refusal?.stale ? 'Keep theirs' : 'Discard it'}
           </Button>
         </div>
       ))}

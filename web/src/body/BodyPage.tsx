@@ -78,7 +78,7 @@ const Form = ({
       <RoutineSection form={form} />
       <Section
         title="Time zone"
-        note="Your day, its turn at 04:00 and your week are counted here. Meals keep the zone in which they were eaten."
+        note="Your days (they turn at 04:00) and weeks are counted in this zone. Meals keep the zone in which they were eaten."
       >
         <TextField
           select
@@ -98,7 +98,7 @@ const Form = ({
       <HealthSection form={form} />
       {fault !== null && <Alert severity="error">{fault}</Alert>}
       {kept && !form.formState.isDirty && (
-        <Alert severity="success">Kept. Body figures act from today; the past stays.</Alert>
+        <Alert severity="success">Saved. Body figures apply from today; past days do not change.</Alert>
       )}
       <Button type="submit" variant="contained" fullWidth disabled={form.formState.isSubmitting}>
         Keep

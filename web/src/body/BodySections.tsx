@@ -111,7 +111,7 @@ export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: 
         <Choice
           form={form}
           name="fatMethod"
-          label="Found by"
+          label="Measured by"
           options={[
             ['eye', 'Eye (± 8 points)'],
             ['tape', 'Tape (± 6 points)'],
@@ -299,7 +299,7 @@ export const HealthSection = ({ form }: { form: BodyForm }) => {
   const ill = health.diabetes || health.kidney || health.heart || health.lithium;
   return (
     <Section
-      title="Health, for the cautions alone"
+      title="Health (used only for cautions)"
       note="Nobody but you and your coach sees it. It decides which plans Maul keeps, and when it sends you to a doctor."
     >
       <div className="setup-checks">

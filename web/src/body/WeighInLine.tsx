@@ -37,8 +37,8 @@ const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' |
           fault ??
           (hide.weight
             ? day.weighIn
-              ? 'Kept, and hidden as you asked.'
-              : 'Kept without being shown, as you asked.'
+              ? 'Saved, and hidden as you asked.'
+              : 'It is saved without being shown, as you asked.'
             : 'Fasted, after the toilet. The week mean counts, never one morning.')
         }
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}

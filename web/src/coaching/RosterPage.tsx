@@ -69,7 +69,9 @@ const quiet = (days: number | null): string => {
 
 const Words = ({ row }: { row: RosterRow }) => (
   <p>
-    <b>{row.waitingNotes === 0 ? 'No note waits' : plural(row.waitingNotes, 'note waits', 'notes wait')}</b>
+    <b>
+      {row.waitingNotes === 0 ? 'No notes are waiting' : plural(row.waitingNotes, 'note waits', 'notes wait')}
+    </b>
     <br />
     <span className="quiet">
       {quiet(row.quietDays)}
@@ -127,7 +129,8 @@ export const RosterPage = () => {
     <div className="roster">
       <h1 className="page-title">Roster</h1>
       <p className="second">
-        Who needs you first stands first: pace against the wanted one, days landed, words that wait.
+        Sorted by who needs you first: pace against the wanted pace, days that landed, notes that wait for an
+        answer.
       </p>
       {data.athletes.length === 0 ? (
         <p className="day-empty">

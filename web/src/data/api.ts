@@ -47,7 +47,7 @@ const readProblem = async (response: Response): Promise<Problem> => {
   if (response.status >= 500) throw new Unreachable();
   return {
     type: `${PROBLEM_PREFIX}internal`,
-    title: 'Something broke',
+    title: 'Something went wrong',
     status: response.status,
     detail: 'The server answered something that Maul does not understand.',
   };
@@ -81,4 +81,4 @@ export const call = async <N extends RouteName>(
 export const sentenceOf = (error: unknown): string =>
   error instanceof ApiProblem || error instanceof Unreachable
     ? datesInWords(error.message)
-    : 'Something broke here. Nothing was lost; please try again.';
+    : 'Something went wrong here. Nothing was lost; please try again.';

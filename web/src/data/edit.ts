@@ -169,7 +169,7 @@ export const writeChanges = (
   const dates = new Map(changes.flatMap((c) => (c.table === 'meal' && c.after ? [[c.id, c.after.day]] : [])));
   asStep(day, label, () => {
     for (const change of changes) {
-      const { before, after } = change;
+      const { before } = change;
       const date =
         change.table === 'meal'
           ? (change.before?.day ?? change.after?.day)

@@ -86,7 +86,7 @@ const Look = () => {
   };
   return (
     <section className="rows">
-      <h2 className="panel-title">Paper or graphite</h2>
+      <h2 className="panel-title">Light or dark</h2>
       <ToggleButtonGroup
         exclusive
         size="small"
@@ -96,7 +96,7 @@ const Look = () => {
       >
         <ToggleButton value="light">Light</ToggleButton>
         <ToggleButton value="dark">Dark</ToggleButton>
-        <ToggleButton value="system">As the system</ToggleButton>
+        <ToggleButton value="system">Same as the system</ToggleButton>
       </ToggleButtonGroup>
     </section>
   );
@@ -135,7 +135,7 @@ export const AccountPage = () => {
       )}
       {person.isAthlete && person.hasSeason && (
         <section className="rows">
-          <h2 className="panel-title">What Maul knows of you</h2>
+          <h2 className="panel-title">What Maul knows about you</h2>
           <p>
             <Link to="/account/body">Body and health</Link>
             <span className="second">
@@ -147,7 +147,7 @@ export const AccountPage = () => {
       {person.isAthlete && person.hasSeason && <Sharing session={session} />}
       {person.isAthlete && person.hasSeason && (
         <section className="rows">
-          <h2 className="panel-title">Eating from one pan</h2>
+          <h2 className="panel-title">Sharing a dish</h2>
           <p>
             Whoever gives you part of a dish types this code:{' '}
             <span className="coach-code n" data-testid="table-code">

@@ -43,7 +43,8 @@ const Demo = ({
       Try the demo
     </h2>
     <p className="second">
-      Everybody below is invented, and so are their twelve weeks of log. Nothing you do here reaches anyone.
+      Everybody below is invented, and so are their twelve weeks of logs. Nothing you do here reaches a real
+      person.
     </p>
     <ul>
       {people.map((person) => (

@@ -124,7 +124,8 @@ const planOf = (values: StartValues, body: EquationBody | undefined) => {
 
 const Plan = ({ values, body }: { values: StartValues; body: EquationBody | undefined }) => {
   const plan = useMemo(() => planOf(values, body), [values, body]);
-  if (!plan) return <p className="second">The first plan stands here as soon as the body is known.</p>;
+  if (!plan)
+    return <p className="second">Your first plan appears here once the body fields are filled in.</p>;
   return (
     <>
       <table className="equations">

@@ -111,7 +111,7 @@ const Season = ({ document, coach }: { document: SeasonDocument; coach: boolean 
             <Tabs
               value={tab}
               onChange={(_, next: number) => setTab(next)}
-              aria-label="Sides of the season"
+              aria-label="Season panels"
               variant="scrollable"
             >
               {TABS.map((name) => (

@@ -19,11 +19,11 @@ export const RouteFault = () => {
   const missing = isRouteErrorResponse(error) && error.status === 404;
   return (
     <div className="fault rows" role="alert">
-      <h1 className="page-title">{missing ? 'There is no such page' : 'This page broke'}</h1>
+      <h1 className="page-title">{missing ? 'There is no such page' : 'This page has an error'}</h1>
       <p>
         {missing
           ? 'Check the address.'
-          : 'What you weighed is kept. Load the page again; if it stays so, the fault is Maul’s.'}
+          : 'Everything you weighed is kept. Reload the page. If it happens again, it is a fault in Maul.'}
       </p>
       <Link to="/">Back to the first page</Link>
     </div>

@@ -1,4 +1,5 @@
 import { routes, type ParamsOf, type ResponseOf, type RouteName } from '@maul/contract/routes';
+import { parse } from 'cookie';
 import type { Request, Response, Router } from 'express';
 import type { Pool } from 'pg';
 import type { z } from 'zod';
@@ -45,7 +46,7 @@ export type Handler<N extends RouteName> = (context: Context<N>) => Promise<Resp
 
 export const SESSION_COOKIE = 'maul_session';
 
-const parse = (schema: z.ZodType, value: unknown): unknown => {
+const checked = (schema: z.ZodType, value: unknown): unknown => {
   const result = schema.safeParse(value);
   if (!result.success) throw invalid(result.error);
   return result.data;
@@ -53,8 +54,8 @@ const parse = (schema: z.ZodType, value: unknown): unknown => {
 
 /** The session token of a request's cookie, or an empty text. */
 export const tokenOf = (req: Request): string => {
-  const found = new RegExp(`(?:^|;\\s*)${SESSION_COOKIE}=([A-Za-z0-9_-]+)`).exec(req.headers.cookie ?? '');
-  return found?.[1] ?? '';
+  const token = parse(req.headers.cookie ?? '')[SESSION_COOKIE] ?? '';
+  return /^[A-Za-z0-9_-]+$/.test(token) ? token : '';
 };
 
 /** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
@@ -79,9 +80,9 @@ export const mount = <N extends RouteName>(
       return signed;
     };
     const answer = await handler({
-      params: parse(route.params, req.params) as ParamsOf<N>,
-      query: parse(route.query, req.query) as Context<N>['query'],
-      body: parse(route.body, (req.body as unknown) ?? {}) as Context<N>['body'],
+      params: checked(route.params, req.params) as ParamsOf<N>,
+      query: checked(route.query, req.query) as Context<N>['query'],
+      body: checked(route.body, (req.body as unknown) ?? {}) as Context<N>['body'],
       req,
       res,
       house,

@@ -35,7 +35,7 @@ const TITLES: Record<ProblemName, string> = {
   'not-allowed': 'Not yours to change',
   'disk-full': 'The disk is full',
   'database-away': 'The database does not answer',
-  internal: 'Something broke',
+  internal: 'Something went wrong',
 };
 
 export const toProblem = (error: ProblemError): Problem => ({
@@ -110,6 +110,6 @@ export const asProblem = (error: unknown): ProblemError => {
   }
   return new ProblemError(
     'internal',
-    'Something broke on the server. Nothing was changed; please try again.',
+    'Something went wrong on the server. Nothing was changed; please try again.',
   );
 };

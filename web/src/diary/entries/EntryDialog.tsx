@@ -76,8 +76,81 @@ const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): En
     return { kind, millilitres, vessel, done };
   }
   const [fullness, tightness] = [figure(t.fullness), figure(t.tightness)];
-  if (fullness === null && tightness === null && t.words.trim() === '') return 'A mark or a word.';
+  if (fullness === null && tightness === null && t.words.trim() === '') return 'Give a rating or a note.';
   return { kind: 'look', fullness, tightness, words: t.words.trim().slice(0, 500) };
+};
+
+/** Why a thing cannot be planned, in a sentence; undefined when it can. What happened can always be kept. */
+const neverPlanned = (
+  day: DayDocument,
+  entry: DayEntryRow | null,
+  time: string,
+  thing: EntryBody,
+): string | undefined => {
+  const weightKg = day.bases.at(-1)?.weightKg;
+  if (thing.kind !== 'water' || thing.done || weightKg === undefined) return undefined;
+  const caution = plannedWaterBarred(
+    {
+      drinks: waterEntries(day.entries),
+      portions: day.portions,
+      weightKg,
+      turnsAt: day.athlete.dayTurnsAt,
+    },
+    { id: entry?.id ?? '', time, millilitres: thing.millilitres },
+  );
+  return caution && `${caution.sentence} ${caution.see}`;
+};
+
+/** Bottles and glasses that are remembered, each one press. */
+const Vessels = ({
+  day,
+  chosen,
+  onChoose,
+}: {
+  day: DayDocument;
+  chosen: string | null;
+  onChoose: (vessel: { name: string; millilitres: number }) => void;
+}) => (
+  <div className="meal-parts" role="group" aria-label="Vessels">
+    {vesselsOf(day).map((v) => (
+      <Button key={v.id} size="small" aria-pressed={chosen === v.name} onClick={() => onChoose(v)}>
+        {v.name} ({v.millilitres} mL)
+      </Button>
+    ))}
+  </div>
+);
+
+/** A bottle or glass to be remembered with what it holds. */
+const NewVessel = ({
+  day,
+  millilitres,
+  onSaved,
+}: {
+  day: DayDocument;
+  millilitres: number | null;
+  onSaved: (name: string) => void;
+}) => {
+  const [name, setName] = useState('');
+  const can = name.trim() !== '' && millilitres !== null;
+  const save = (): void => {
+    if (!can) return;
+    saveStanding(day, null, { kind: 'vessel', name: name.trim(), millilitres }, `The vessel ${name.trim()}`);
+    onSaved(name.trim());
+    setName('');
+  };
+  return (
+    <div className="pair">
+      <TextField
+        label="Save it as a bottle or glass"
+        placeholder="Blue bottle"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+      />
+      <Button disabled={!can} onClick={save}>
+        Remember
+      </Button>
+    </div>
+  );
 };
 
 /** Training, cardio, posing, water or a look: planned or done, at its time. */
@@ -100,8 +173,6 @@ const EntryDialog = ({
   const [typed, setTyped] = useState(() => typedOf(before));
   const [done, setDone] = useState(before && 'done' in before ? before.done : day.date <= day.today);
   const [vessel, setVessel] = useState(before?.kind === 'water' ? before.vessel : null);
-  const [newVessel, setNewVessel] = useState('');
-  const vessels = vesselsOf(day);
   const thing = thingOf(kind, typed, done, vessel);
   const timeOk = isClock(time);
   const set = (key: keyof Typed, value: string): void => setTyped((t) => ({ ...t, [key]: value }));
@@ -113,22 +184,7 @@ const EntryDialog = ({
       slotProps={{ htmlInput: decimal ? { inputMode: 'decimal' } : {} }}
     />
   );
-  const barred = (): string | undefined => {
-    if (typeof thing === 'string' || thing.kind !== 'water' || thing.done || !timeOk) return undefined;
-    const weightKg = day.bases.at(-1)?.weightKg;
-    if (weightKg === undefined) return undefined;
-    const caution = plannedWaterBarred(
-      {
-        drinks: waterEntries(day.entries),
-        portions: day.portions,
-        weightKg,
-        turnsAt: day.athlete.dayTurnsAt,
-      },
-      { id: entry?.id ?? '', time, millilitres: thing.millilitres },
-    );
-    return caution && `${caution.sentence} ${caution.see}`;
-  };
-  const never = barred();
+  const never = timeOk && typeof thing !== 'string' ? neverPlanned(day, entry, time, thing) : undefined;
   const keep = (): void => {
     if (typeof thing === 'string') return;
     saveEntry(day, entry, { time, thing }, thingName(thing));
@@ -139,18 +195,6 @@ const EntryDialog = ({
     saveEntry(day, entry, null, `${thingName(entry.thing)} taken away`);
     offerUndo(`${thingName(entry.thing)} is taken away.`, () => takeStep(day, 'undo'));
     onClose();
-  };
-  const saveVessel = (): void => {
-    const millilitres = figure(typed.millilitres);
-    if (newVessel.trim() === '' || millilitres === null) return;
-    saveStanding(
-      day,
-      null,
-      { kind: 'vessel', name: newVessel.trim(), millilitres },
-      `The vessel ${newVessel.trim()}`,
-    );
-    setVessel(newVessel.trim());
-    setNewVessel('');
   };
   const marks = (key: 'fullness' | 'tightness', label: string) => (
     <TextField select label={label} value={typed[key]} onChange={(e) => set(key, e.target.value)}>
@@ -213,36 +257,16 @@ const EntryDialog = ({
       )}
       {kind === 'water' && (
         <>
-          <div className="meal-parts" role="group" aria-label="Vessels">
-            {vessels.map((v) => (
-              <Button
-                key={v.id}
-                size="small"
-                aria-pressed={vessel === v.name}
-                onClick={() => {
-                  setVessel(v.name);
-                  set('millilitres', String(v.millilitres));
-                }}
-              >
-                {v.name} ({v.millilitres} mL)
-              </Button>
-            ))}
-          </div>
+          <Vessels
+            day={day}
+            chosen={vessel}
+            onChoose={(v) => {
+              setVessel(v.name);
+              set('millilitres', String(v.millilitres));
+            }}
+          />
           {field('millilitres', 'mL')}
-          <div className="pair">
-            <TextField
-              label="Remember it as a vessel"
-              placeholder="Blue bottle"
-              value={newVessel}
-              onChange={(e) => setNewVessel(e.target.value)}
-            />
-            <Button
-              disabled={newVessel.trim() === '' || figure(typed.millilitres) === null}
-              onClick={saveVessel}
-            >
-              Remember
-            </Button>
-          </div>
+          <NewVessel day={day} millilitres={figure(typed.millilitres)} onSaved={setVessel} />
         </>
       )}
       {kind === 'look' && (

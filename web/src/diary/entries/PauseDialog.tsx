@@ -67,11 +67,11 @@ const PauseDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void }
       <div className="pair">
         <DateField label="From" value={from} onChange={setFrom} />
         <DateField
-          label="Until, if it is known"
+          label="Until (if you know)"
           value={until}
           onChange={setUntil}
           error={wrong}
-          help={wrong ? 'It ends on the day it begins, or later.' : undefined}
+          help={wrong ? 'It cannot end before it begins.' : undefined}
         />
       </div>
       <TextField label="Why, in a word" value={why} onChange={(e) => setWhy(e.target.value.slice(0, 300))} />

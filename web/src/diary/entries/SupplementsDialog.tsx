@@ -108,14 +108,14 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
         value={times}
         onChange={(e) => setTimes(e.target.value)}
         error={timeFault !== undefined}
-        helperText={timeFault ?? 'As 07:00, 21:30; empty for whenever.'}
+        helperText={timeFault ?? 'For example 07:00, 21:30. Leave it empty for any time.'}
       />
       <TextField
         select
         label="Tested by a third party"
         value={certified}
         onChange={(e) => setCertified(e.target.value as Supplement['certified'])}
-        helperText="What is tested is the safer choice: what is in it is what it says."
+        helperText="Tested products are the safer choice: they contain what the label says."
       >
         {CERTIFIED.map((c) => (
           <MenuItem key={c} value={c}>
@@ -125,7 +125,7 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
       </TextField>
       <FormControlLabel
         control={<Checkbox checked={counted} onChange={(e) => setCounted(e.target.checked)} />}
-        label="What it holds counts in the day"
+        label="Count its nutrients in the day"
       />
       <ul className="held" aria-label="What one dose holds">
         {held.map(({ tag, value }, i) => (
@@ -158,7 +158,7 @@ const Form = ({ day, row, onClose }: { day: DayDocument; row: StandingRow | null
             />
             <IconButton
               size="small"
-              aria-label="Take this nutrient out"
+              aria-label="Remove this nutrient"
               onClick={() => setHeld((all) => all.filter((_, j) => j !== i))}
             >
               <Close fontSize="small" />
@@ -221,7 +221,7 @@ const SupplementsDialog = ({ day, onClose }: { day: DayDocument; onClose: () => 
   if (open) return <Form day={day} row={open === 'new' ? null : open} onClose={() => setOpen(null)} />;
   return (
     <FormDialog title="Supplements" onClose={onClose}>
-      {all.length === 0 && <p>None yet. Add one with its dose, and take it with one press.</p>}
+      {all.length === 0 && <p>No supplements yet. Add one with its dose; after that, one press logs it.</p>}
       <ul className="standing-list">
         {all.map((one) => (
           <li key={one.row.id}>

@@ -57,7 +57,7 @@ describe('what is put beside the meals', () => {
   test('a look, with a mark or a word', () => {
     show('training');
     fireEvent.click(button('Look'));
-    expect(screen.getByText('A mark or a word.')).toBeTruthy();
+    expect(screen.getByText('Give a rating or a note.')).toBeTruthy();
     type('In words', 'round after the rice');
     fireEvent.click(button('Add'));
     expect(things()[0]).toMatchObject({ kind: 'look', fullness: null, words: 'round after the rice' });
@@ -88,7 +88,7 @@ describe('water', () => {
     show('water');
     expect(screen.getByText('How many mL?')).toBeTruthy();
     type('mL', '650');
-    type('Remember it as a vessel', 'Blue bottle');
+    type('Save it as a bottle or glass', 'Blue bottle');
     fireEvent.click(button('Remember'));
     expect(dayNow().standing.map((s) => s.thing)).toEqual([
       { kind: 'vessel', name: 'Blue bottle', millilitres: 650 },

@@ -117,8 +117,8 @@ describe('a supplement that is kept', () => {
     fireEvent.click(button('Taken now'));
     fireEvent.click(button('Change'));
     expect(field('Amount').value).toBe('14');
-    fireEvent.click(button('Take this nutrient out'));
-    fireEvent.click(screen.getByRole('checkbox', { name: /counts in the day/ }));
+    fireEvent.click(button('Remove this nutrient'));
+    fireEvent.click(screen.getByRole('checkbox', { name: /Count its nutrients in the day/ }));
     fireEvent.click(button('Keep'));
     expect(dayNow().standing[0]?.thing).toMatchObject({ nutrients: {}, counted: false, times: iron.times });
     expect(dayNow().entries[0]?.thing).toMatchObject({ nutrients: { FE: 14 }, counted: true });
@@ -127,7 +127,7 @@ describe('a supplement that is kept', () => {
     show([row]);
     fireEvent.click(button('Take Iron away'));
     expect(dayNow().standing).toEqual([]);
-    expect(screen.getByText(/None yet/)).toBeTruthy();
+    expect(screen.getByText(/No supplements yet/)).toBeTruthy();
     step();
     expect(dayNow().standing.map((s) => s.id)).toEqual(['s1']);
   });

@@ -287,7 +287,7 @@ const FitDialog = ({
         ))}
       </div>
       {portions.length === 0 ? (
-        <p>Everything here is measured already. Plan a food, and its portion can be found.</p>
+        <p>Everything here is already measured. Plan a food to find a portion for it.</p>
       ) : (
         <>
           <p className="second">{plural(moving, 'food')} may move; the others stay as they are planned.</p>

@@ -77,7 +77,7 @@ const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DayShee
         </p>
       )}
       {data && own.length > 0 && treats.length === 0 && (
-        <p>None of your foods fits in what the day has left. Tomorrow has its own room.</p>
+        <p>None of your foods fits into what is left today.</p>
       )}
       <ul className="foods" aria-label="What fits">
         {treats.slice(0, 20).map(({ food, grams, kcal }) => (

@@ -101,8 +101,8 @@ const MovePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNode
     onClose();
   };
   const away = (): void => {
-    saveMeal(day, meal, { deleted: true }, 'The meal taken away');
-    offerUndo('The meal is taken away.', () => saveMeal(day, { ...meal, deleted: true }, { deleted: false }));
+    saveMeal(day, meal, { deleted: true }, 'Meal removed');
+    offerUndo('The meal was removed.', () => saveMeal(day, { ...meal, deleted: true }, { deleted: false }));
     onClose();
   };
   return (
@@ -114,7 +114,7 @@ const MovePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNode
       onKeep={keep}
       away={
         <Button color="error" variant="text" onClick={away}>
-          Take the meal away
+          Remove the meal
         </Button>
       }
     >
@@ -128,7 +128,7 @@ const MovePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNode
           const to = timeForNumber(day.meals, meal.id, Number(e.target.value), day.athlete.dayTurnsAt);
           if (to !== undefined) setTime(to);
         }}
-        helperText="Another number puts it between its new neighbours; the others keep their times."
+        helperText="A new number moves it between those meals; the others keep their times."
       >
         {sheet.meals.map((m) => (
           <MenuItem key={m.id} value={m.number}>

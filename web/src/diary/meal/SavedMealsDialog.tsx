@@ -149,7 +149,7 @@ const UseMeal = ({ day, meal, onClose }: { day: DayDocument; meal: SavedMeal; on
     <FormDialog
       title={meal.name}
       onClose={onClose}
-      keep="Put it on the day"
+      keep="Add this meal"
       canKeep={isClock(time)}
       onKeep={keep}
     >
@@ -240,14 +240,14 @@ const SavedMealsDialog = ({
             <b>{menu.name}</b>, the menu of this phase: {menu.meals.length} meals.
           </p>
           <Button variant="contained" onClick={pour}>
-            Pour it into the day
+            Add it to the day
           </Button>
         </div>
       )}
       {isPending && <p className="second">Opening …</p>}
       {error && <p role="alert">{sentenceOf(error)}</p>}
       {data && saved.length === 0 && (
-        <p>None yet. Open a meal by its title, and save it: it can then be put on any day.</p>
+        <p>No saved meals yet. Open a meal by its title and save it; then you can add it to any day.</p>
       )}
       <ul className="standing-list">
         {saved.map(({ row, meal }) => (

@@ -89,7 +89,7 @@ describe('a meal', () => {
   });
   test('taken away goes with what was in it, and comes back with it', () => {
     show('m1');
-    fireEvent.click(button('Take the meal away'));
+    fireEvent.click(button('Remove the meal'));
     expect(meals()).toEqual(['12:30 eaten', '19:00']);
     act(() => useUndo.getState().offer?.undo?.());
     expect(meals()).toEqual(BEFORE.meals);

@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import { isoDate } from '@maul/core/units';
 import { phaseTemplate, type DayTargets, type MacroPolicy } from '@maul/core/plan';
 import { fireEvent, screen, waitFor } from '@testing-library/react';
-import { afresh, button, dayNow, field, served, showOn, step, typeInto } from '../../testing/render.tsx';
+import { afresh, button, dayNow, served, showOn, step, typeInto } from '../../testing/render.tsx';
 import { testDay, testPortion, testStanding } from '../../testing/samples.ts';
 import SavedMealsDialog from './SavedMealsDialog.tsx';
 import { MealBlock } from './MealBlock.tsx';
@@ -52,7 +52,7 @@ describe('saved meals', () => {
   test('are none yet, and say where they come from', async () => {
     served('GET /api/athletes/*/standing', { standing: [] });
     show();
-    expect(await screen.findByText(/None yet\. Open a meal by its title/)).toBeTruthy();
+    expect(await screen.findByText(/No saved meals yet. Open a meal by its title/)).toBeTruthy();
   });
   test('that cannot be had are said in the server’s words', async () => {
     show();
@@ -67,7 +67,7 @@ describe('saved meals', () => {
     typeInto('Time', '06:40');
     fireEvent.mouseDown(screen.getByLabelText('Place 1'));
     fireEvent.click(screen.getByRole('option', { name: '62.5 g Rice cakes' }));
-    fireEvent.click(button('Put it on the day'));
+    fireEvent.click(button('Add this meal'));
     const day = dayNow();
     expect(day.meals.map((m) => m.time)).toEqual(['06:40']);
     expect(day.portions.map((p) => [p.food.name, p.plannedGrams, p.grams, p.position])).toEqual([
@@ -83,7 +83,7 @@ describe('saved meals', () => {
     show();
     fireEvent.click(await screen.findByRole('button', { name: 'Use The usual morning' }));
     typeInto('Time', '');
-    expect(button('Put it on the day')).toHaveProperty('disabled', true);
+    expect(button('Add this meal')).toHaveProperty('disabled', true);
   });
 });
 
@@ -92,7 +92,7 @@ describe('the menu of the phase', () => {
     served('GET /api/athletes/*/standing', { standing: [] });
     show(menu);
     expect(screen.getByText(/the menu of this phase: 2 meals/)).toBeTruthy();
-    fireEvent.click(button('Pour it into the day'));
+    fireEvent.click(button('Add it to the day'));
     const day = dayNow();
     const meals = [...day.meals].sort((a, b) => a.time.localeCompare(b.time));
     expect(meals.map((m) => m.time)).toEqual(['07:30', '13:00']);
@@ -116,8 +116,8 @@ describe('the menu of the phase', () => {
   test('without portions there is nothing to pour', async () => {
     served('GET /api/athletes/*/standing', { standing: [] });
     show({ ...menu, portions: [] });
-    await screen.findByText(/None yet/);
-    expect(screen.queryByRole('button', { name: 'Pour it into the day' })).toBeNull();
+    await screen.findByText(/No saved meals yet/);
+    expect(screen.queryByRole('button', { name: 'Add it to the day' })).toBeNull();
   });
 });
 

@@ -163,8 +163,8 @@ const FoodPick = ({
 
 const partPortion = (part: Part): NewPortion | string => {
   const [low, high] = [figureOf(part.low), figureOf(part.high)];
-  if (part.food === null || typeof part.food === 'string') return 'Choose a food of the list.';
-  if (low === undefined && high === undefined) return 'How much may it be?';
+  if (part.food === null || typeof part.food === 'string') return 'Choose a food from the list.';
+  if (low === undefined && high === undefined) return 'How much might it be?';
   const [from, to] = [low ?? high ?? 0, high ?? low ?? 0];
   if (from > to) return 'The lower end of a range comes first.';
   if (!(to > 0) || to > 5000) return 'More than 0 and at most 5,000 g.';
@@ -272,7 +272,7 @@ const Restaurant = ({
             />
             <IconButton
               size="small"
-              aria-label="Leave this part out"
+              aria-label="Remove this part"
               onClick={() => setParts((all) => all.filter((p) => p.id !== part.id))}
             >
               <Close fontSize="small" />
@@ -296,7 +296,7 @@ const Restaurant = ({
       {fault !== null && <p role="alert">{fault}</p>}
       {guessed && <Guessed guessed={guessed} />}
       <p className="quiet">
-        Leaves least to guess: plain meat or fish, potatoes or rice apart, dressing beside it, protein eaten
+        Easiest to estimate: plain meat or fish, potatoes or rice apart, dressing beside it, protein eaten
         before you go. Only what is chosen from the list counts.
       </p>
     </FormDialog>

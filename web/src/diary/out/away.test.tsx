@@ -111,7 +111,7 @@ describe('a meal out', () => {
     expect(button('Plan it')).toHaveProperty('disabled', true);
     type('from, g', '');
     type('to, g', '');
-    expect(screen.getByText('How much may it be?')).toBeTruthy();
+    expect(screen.getByText('How much might it be?')).toBeTruthy();
     type('to, g', '9000');
     expect(screen.getByText('More than 0 and at most 5,000 g.')).toBeTruthy();
     type('to, g', '20');
@@ -131,7 +131,7 @@ describe('a meal out', () => {
     show('out');
     fireEvent.click(button('Another part'));
     expect(parts()).toHaveLength(2);
-    fireEvent.click(screen.getAllByRole('button', { name: 'Leave this part out' })[0] ?? document.body);
+    fireEvent.click(screen.getAllByRole('button', { name: 'Remove this part' })[0] ?? document.body);
     expect(parts()).toHaveLength(1);
     fireEvent.click(button('Keep room'));
     expect(await screen.findByRole('dialog', { name: 'Keep room for later' })).toBeTruthy();

@@ -41,7 +41,7 @@ const BandRule = memo(({ id, line, onWhy }: BandGaugeProps) => {
       <div className="band-figures">
         <span className="band-value">
           {line.atLeast && (
-            <span className="band-least" title="Some portion does not state it">
+            <span className="band-least" title="A portion does not state it">
               at least{' '}
             </span>
           )}

@@ -7,13 +7,13 @@ import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
 
 export const TOOLS = {
-  fit: 'Fit the portions to come',
+  fit: 'Fit the remaining portions',
   reserve: 'Keep room for later',
   out: 'Eating out',
   treat: 'What still fits',
   saved: 'Saved meals and menus',
   copy: 'Copy a day',
-  thing: 'Training, water, a look',
+  thing: 'Add training, water or a look',
   supplements: 'Supplements',
   caffeine: 'Caffeine',
   nutrients: 'All nutrients',
@@ -23,7 +23,7 @@ export type Tool = keyof typeof TOOLS;
 
 const GROUPS: readonly (readonly [string, readonly Tool[]])[] = [
   ['Meals', ['fit', 'saved', 'copy', 'reserve', 'out', 'treat']],
-  ['Beside them', ['thing', 'supplements', 'caffeine', 'nutrients']],
+  ['Beside the meals', ['thing', 'supplements', 'caffeine', 'nutrients']],
 ];
 
 /** Everything that can be done with the day as a whole. */

@@ -185,7 +185,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
                 <Suspense fallback={<div className="drinks" />}>
                   <Drinks day={day} editable={editable} onTool={tool} />
                 </Suspense>
-                <Notes day={day} mealId={null} label="Write beside the day" />
+                <Notes day={day} mealId={null} label="Add a note to the day" />
               </div>
               {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
                 <p className="day-empty">

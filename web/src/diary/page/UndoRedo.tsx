@@ -47,7 +47,7 @@ const PlainUndoRedo = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date'> }) 
       <IconButton
         size="small"
         disabled={undo === undefined}
-        aria-label={undo === undefined ? 'Nothing to take back' : `Take back: ${undo}`}
+        aria-label={undo === undefined ? 'Nothing to undo' : `Take back: ${undo}`}
         title={undo === undefined ? undefined : `Take back: ${undo} (Ctrl Z)`}
         onClick={() => take('undo')}
       >
@@ -56,7 +56,7 @@ const PlainUndoRedo = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date'> }) 
       <IconButton
         size="small"
         disabled={redo === undefined}
-        aria-label={redo === undefined ? 'Nothing to do again' : `Do again: ${redo}`}
+        aria-label={redo === undefined ? 'Nothing to redo' : `Do again: ${redo}`}
         title={redo === undefined ? undefined : `Do again: ${redo} (Ctrl Shift Z)`}
         onClick={() => take('redo')}
       >

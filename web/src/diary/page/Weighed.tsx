@@ -32,7 +32,7 @@ const Weighed = ({
   const before = useMemo(() => data?.days.filter((d) => d.date !== date).flatMap(measuredOf), [data, date]);
   const week = before && weighedShare([...before, ...measuredOf({ portions, entries })]);
   return (
-    <p className="second weighed" title="The part of the energy that came off a scale">
+    <p className="second weighed" title="The share of the energy that was weighed">
       Weighed: {percent(share)} of this day, {percent(week)} of the week
       {week !== undefined && week < SOFT_BELOW ? ', so the week’s intake is soft' : ''}.
     </p>

@@ -204,10 +204,10 @@ describe('after more than was planned', () => {
 describe('the log rests', () => {
   test('from a day until a day, for a reason', () => {
     showOn(testDay(), (day) => <PauseDialog day={day} onClose={() => closed()} />);
-    typeInto('Until, if it is known', '20/11/2026');
-    expect(screen.getByText('It ends on the day it begins, or later.')).toBeTruthy();
+    typeInto('Until (if you know)', '20/11/2026');
+    expect(screen.getByText('It cannot end before it begins.')).toBeTruthy();
     expect(button('Pause')).toHaveProperty('disabled', true);
-    typeInto('Until, if it is known', '02/12/2026');
+    typeInto('Until (if you know)', '02/12/2026');
     type('Why, in a word', 'family');
     fireEvent.click(button('Pause'));
     expect(dayNow().standing.map((s) => s.thing)).toEqual([
@@ -267,7 +267,7 @@ describe('the way back by keyboard', () => {
   test('by its buttons, which say what they take back', () => {
     fireEvent.click(button('Take back: The meal moved'));
     expect(time()).toBe('08:00');
-    expect(button('Nothing to take back')).toHaveProperty('disabled', true);
+    expect(button('Nothing to undo')).toHaveProperty('disabled', true);
     fireEvent.click(button('Do again: The meal moved'));
     expect(time()).toBe('09:00');
   });

@@ -1,6 +1,6 @@
 import { dayInputs, targetsOf } from '../../data/day.ts';
 import { DAY_PAPER_FILE } from '@maul/contract/routes';
-import { dayPaper, paperText } from '@maul/core/diary';
+import { dayPaper, paperText, type DayPaper } from '@maul/core/diary';
 import { isIsoDate } from '@maul/core/units';
 import { phaseName } from '@maul/core/plan';
 import Button from '@mui/material/Button';
@@ -13,6 +13,74 @@ import { inDayOrder, thingFigures, thingName } from '../entries/entryText.ts';
 import './paper.css';
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Four figures of a row, in the columns of the page. */
+const Figures = ({ figures, quiet = false }: { figures: readonly string[]; quiet?: boolean }) =>
+  figures.map((figure, i) => (
+    <td key={i} className={quiet ? 'n second' : 'n'}>
+      {figure}
+    </td>
+  ));
+
+/** The meals of the page, the supplements under them, and the total. */
+const PaperTable = ({ paper }: { paper: DayPaper }) => (
+  <table className="paper-meals">
+    <thead>
+      <tr>
+        <th scope="col">
+          <span className="hidden">Food</span>
+        </th>
+        <th scope="col">
+          <span className="hidden">Amount</span>
+        </th>
+        {paper.columns.map((c, i) => (
+          <th key={i} scope="col" className="n">
+            {c}
+          </th>
+        ))}
+      </tr>
+    </thead>
+    {paper.meals.map((meal) => (
+      <tbody key={meal.number}>
+        <tr className="paper-meal">
+          <th scope="row" colSpan={2}>
+            {meal.number} <span className="second">{meal.time}</span>
+          </th>
+          <Figures figures={meal.figures} />
+        </tr>
+        {meal.rows.map((row, j) => (
+          <tr key={j}>
+            <th scope="row">{row.name}</th>
+            <td className="n">
+              {row.amount}
+              {row.method !== '' && <span className="second"> {row.method}</span>}
+            </td>
+            <Figures figures={row.figures} quiet />
+          </tr>
+        ))}
+      </tbody>
+    ))}
+    {paper.supplements.length > 0 && (
+      <tbody>
+        {paper.supplements.map((row, j) => (
+          <tr key={j}>
+            <th scope="row">{row.name}</th>
+            <td className="second">supplement</td>
+            <Figures figures={row.figures} quiet />
+          </tr>
+        ))}
+      </tbody>
+    )}
+    <tfoot>
+      <tr>
+        <th scope="row" colSpan={2}>
+          {paper.kind === 'plan' ? 'Planned' : 'Eaten'}
+        </th>
+        <Figures figures={paper.total} />
+      </tr>
+    </tfoot>
+  </table>
+);
 
 /** A day on one page, its plan or its log: to print, as a PDF, or as text to be sent. */
 export const PaperPage = () => {
@@ -56,7 +124,7 @@ export const PaperPage = () => {
     } catch (thrown) {
       // Whoever closes the share sheet has changed their mind.
       if (!(thrown instanceof DOMException && thrown.name === 'AbortError'))
-        setSaid('This browser lets nothing be copied here. The page can be printed, or taken as a PDF.');
+        setSaid('This browser does not allow copying here. You can print the page or save it as a PDF.');
     }
   };
   const file = DAY_PAPER_FILE.replace(':athleteId', day.athlete.id).replace(':date', day.date);
@@ -114,78 +182,7 @@ export const PaperPage = () => {
         {paper.meals.length + paper.supplements.length === 0 ? (
           <p>{chosen === 'plan' ? 'Nothing is planned on this day.' : 'Nothing is logged on this day.'}</p>
         ) : (
-          <table className="paper-meals">
-            <thead>
-              <tr>
-                <th scope="col">
-                  <span className="hidden">Food</span>
-                </th>
-                <th scope="col">
-                  <span className="hidden">Amount</span>
-                </th>
-                {paper.columns.map((c, i) => (
-                  <th key={i} scope="col" className="n">
-                    {c}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            {paper.meals.map((meal) => (
-              <tbody key={meal.number}>
-                <tr className="paper-meal">
-                  <th scope="row" colSpan={2}>
-                    {meal.number} <span className="second">{meal.time}</span>
-                  </th>
-                  {meal.figures.map((f, i) => (
-                    <td key={i} className="n">
-                      {f}
-                    </td>
-                  ))}
-                </tr>
-                {meal.rows.map((row, j) => (
-                  <tr key={j}>
-                    <th scope="row">{row.name}</th>
-                    <td className="n">
-                      {row.amount}
-                      {row.method !== '' && <span className="second"> {row.method}</span>}
-                    </td>
-                    {row.figures.map((f, i) => (
-                      <td key={i} className="n second">
-                        {f}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            ))}
-            {paper.supplements.length > 0 && (
-              <tbody>
-                {paper.supplements.map((row, j) => (
-                  <tr key={j}>
-                    <th scope="row">{row.name}</th>
-                    <td className="second">supplement</td>
-                    {row.figures.map((f, i) => (
-                      <td key={i} className="n second">
-                        {f}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            )}
-            <tfoot>
-              <tr>
-                <th scope="row" colSpan={2}>
-                  {chosen === 'plan' ? 'Planned' : 'Eaten'}
-                </th>
-                {paper.total.map((f, i) => (
-                  <td key={i} className="n">
-                    {f}
-                  </td>
-                ))}
-              </tr>
-            </tfoot>
-          </table>
+          <PaperTable paper={paper} />
         )}
         {beside.length > 0 && (
           <ul className="paper-beside">

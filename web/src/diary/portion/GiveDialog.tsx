@@ -111,7 +111,7 @@ const GiveDialog = ({
           label="Their code"
           value={code}
           onChange={(e) => setCode(e.target.value)}
-          helperText="It stands on their account page. They may take the portion or leave it."
+          helperText="You find it on their Account page. They can accept the portion or decline it."
         />
       )}
       {portion.grams === null && (

@@ -61,7 +61,7 @@ const PortionDialog = ({
         : undefined);
   const nothing =
     plannedRead.grams === null && gramsRead.grams === null && !plannedRead.fault && !gramsRead.fault;
-  const fault = nothing ? 'Give a plan or a true amount.' : (gramsRead.fault ?? undefined);
+  const fault = nothing ? 'Enter a planned or a measured amount.' : (gramsRead.fault ?? undefined);
   const save = (): void => {
     const same = gramsRead.grams === portion.grams && method === portion.method;
     const spread = guess ? rangeSpread(guess.low, guess.high) : (gramsRead.spread ?? null);
@@ -114,7 +114,7 @@ const PortionDialog = ({
         value={grams}
         onChange={(e) => setGrams(e.target.value)}
         error={!!fault}
-        helperText={fault ?? 'Empty while it is only planned.'}
+        helperText={fault ?? 'Leave it empty while it is only planned.'}
         slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         autoFocus
       />
@@ -151,7 +151,7 @@ const PortionDialog = ({
       )}
       {mayGuess && (
         <p className={guessFault ? 'is-over' : 'second'} role={guessFault ? 'alert' : undefined}>
-          {guessFault ?? 'Two ends where it is a guess: the day then shows whether it lands at both.'}
+          {guessFault ?? 'For a guess, give both ends; the day then shows whether it lands at each.'}
         </p>
       )}
       <TextField

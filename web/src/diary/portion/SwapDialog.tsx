@@ -125,7 +125,7 @@ const SwapDialog = ({
         </div>
       </div>
       {portion.grams !== null && (
-        <p className="is-planned">This portion is measured already: a swap makes it a plan again.</p>
+        <p className="is-planned">This portion is already measured. A swap turns it back into a plan.</p>
       )}
       {isPending && <p className="second">Looking through the foods …</p>}
       {error && <p role="alert">{sentenceOf(error)}</p>}
@@ -156,7 +156,7 @@ const SwapDialog = ({
         </p>
       )}
       <p className="quiet">
-        Rounded to 5 g, 1 g below 30 g, or whole pieces. What else moves stands beside it.
+        Rounded to 5 g, 1 g below 30 g, or whole pieces. The change in everything else is shown beside it.
       </p>
       {swaps.length > SHOWN && <p className="quiet">{swaps.length - SHOWN} more would move more.</p>}
     </FormDialog>

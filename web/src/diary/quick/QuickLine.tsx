@@ -1,3 +1,4 @@
+import { type CarbBasis } from '@maul/core/nutrition';
 import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
@@ -7,7 +8,16 @@ import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQueries } from '@tanstack/react-query';
-import { memo, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import {
+  memo,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type RefObject,
+} from 'react';
 import { call, sentenceOf } from '../../data/api.ts';
 import { dayQuery, queryClient, useSession } from '../../data/session.ts';
 import { useUnits } from '../../ui/formats/units.ts';
@@ -101,7 +111,7 @@ const How = memo(({ how, onHow }: { how: Unmarked; onHow: (how: Unmarked) => voi
     select
     fullWidth={false}
     size="small"
-    label="Unmarked is"
+    label="Entries without a mark are"
     value={how}
     onChange={(e) => onHow(e.target.value as Unmarked)}
     className="quick-how"
@@ -120,6 +130,54 @@ export interface QuickLineProps {
   nextId: string | undefined;
   onNewFood: (name: string) => void;
 }
+
+/** The slash key goes to the line, unless somebody is typing elsewhere. */
+const useSlash = (input: RefObject<HTMLInputElement | null>): void => {
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent): void => {
+      const { target } = event;
+      const busy =
+        target instanceof HTMLElement &&
+        (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]'));
+      if (event.key !== '/' || busy) return;
+      event.preventDefault();
+      input.current?.focus();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [input]);
+};
+
+/** Foods that may be meant, under the words that are being typed. */
+const Completions = ({
+  foods,
+  active,
+  carbBasis,
+  onChoose,
+}: {
+  foods: readonly Food[];
+  active: number;
+  carbBasis: CarbBasis;
+  onChoose: (food: Food) => void;
+}) => (
+  <ul className="foods quick-foods" role="listbox" id="quick-completions" aria-label="Completions">
+    {foods.map((food, i) => (
+      <li
+        key={food.id}
+        id={`quick-${i}`}
+        role="option"
+        aria-selected={i === active}
+        className={i === active ? 'quick-active' : ''}
+        onMouseDown={(e) => {
+          e.preventDefault();
+          onChoose(food);
+        }}
+      >
+        <FoodLine food={food} carbBasis={carbBasis} />
+      </li>
+    ))}
+  </ul>
+);
 
 /** One line of text for everything: what it understood is shown before it is kept. */
 const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
@@ -157,19 +215,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
   const asked = understood.some((u) => u.kind === 'ask-food' && u.fragment === typed?.food);
   const completions = asked ? [] : offered;
 
-  useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent): void => {
-      const { target } = event;
-      const busy =
-        target instanceof HTMLElement &&
-        (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.closest('[role="dialog"]'));
-      if (event.key !== '/' || busy) return;
-      event.preventDefault();
-      input.current?.focus();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
+  useSlash(input);
 
   const change = (next: string): void => {
     setText(next);
@@ -224,28 +270,17 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
       {open && (
         <div className="quick-panel">
           {completions.length > 0 && typed && (
-            <ul className="foods quick-foods" role="listbox" id="quick-completions" aria-label="Completions">
-              {completions.map((food, i) => (
-                <li
-                  key={food.id}
-                  id={`quick-${i}`}
-                  role="option"
-                  aria-selected={i === active}
-                  className={i === active ? 'quick-active' : ''}
-                  onMouseDown={(e) => {
-                    e.preventDefault();
-                    choose(typed.food, food, typed.foodAt);
-                  }}
-                >
-                  <FoodLine food={food} carbBasis={carbBasis} />
-                </li>
-              ))}
-            </ul>
+            <Completions
+              foods={completions}
+              active={active}
+              carbBasis={carbBasis}
+              onChoose={(food) => choose(typed.food, food, typed.foodAt)}
+            />
           )}
           <p className="second">
             {needsMeal && 'says' in into ? `Understood, ${into.says}:` : 'Understood:'}
           </p>
-          <ul className="quick-understood" aria-label="What is understood">
+          <ul className="quick-understood" aria-label="How Maul reads it">
             {understood.map((one, i) => (
               <Line
                 key={`${one.kind} ${i}`}

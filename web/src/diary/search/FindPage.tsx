@@ -207,16 +207,14 @@ export const FindPage = () => {
             onDrop={(date) => setChosen((all) => all.filter((d) => d !== date))}
           />
         )}
-        {data && data.looked === 0 && <p>Nothing is logged yet. Days that are can be found here.</p>}
-        {data && data.looked > 0 && data.days.length === 0 && (
-          <p>No day is like that. Take one of the wishes away.</p>
-        )}
+        {data && data.looked === 0 && <p>Nothing is logged yet. Logged days will appear here.</p>}
+        {data && data.looked > 0 && data.days.length === 0 && <p>No day matches. Remove a filter.</p>}
         {data && data.days.length > 0 && (
           <table className="find-days">
             <thead>
               <tr>
                 <th scope="col">
-                  <span className="hidden">Beside others</span>
+                  <span className="hidden">Compare with other days</span>
                 </th>
                 <th scope="col">Day</th>
                 <th scope="col">Energy</th>

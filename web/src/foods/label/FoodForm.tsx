@@ -101,6 +101,39 @@ export interface FoodFormProps {
   onBack: () => void;
 }
 
+/** The figures of a label, in the order in which labels state them. */
+const LabelFigures = ({
+  form,
+  put,
+  faults,
+}: {
+  form: LabelForm;
+  put: Put;
+  faults: ReturnType<typeof labelFaults>;
+}) => (
+  <div className="new-food">
+    {LABEL_FIELDS.map(([key, label]) => (
+      <TextField
+        key={key}
+        label={
+          key === 'energy'
+            ? `Energy, ${form.unit}`
+            : key === 'salt'
+              ? form.salt === 'salt-g'
+                ? 'Salt, g'
+                : 'Sodium, mg'
+              : label
+        }
+        value={form.values[key]}
+        onChange={(e) => put({ values: { ...form.values, [key]: e.target.value } })}
+        error={faults[key] !== undefined}
+        helperText={faults[key]}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+    ))}
+  </div>
+);
+
 /**
  * An own food from its label, in the order in which labels are read; the same form changes one. What is left empty is unknown, not zero.
  */
@@ -216,27 +249,7 @@ export const FoodForm = ({
             ]}
           />
         </div>
-        <div className="new-food">
-          {LABEL_FIELDS.map(([key, label]) => (
-            <TextField
-              key={key}
-              label={
-                key === 'energy'
-                  ? `Energy, ${form.unit}`
-                  : key === 'salt'
-                    ? form.salt === 'salt-g'
-                      ? 'Salt, g'
-                      : 'Sodium, mg'
-                    : label
-              }
-              value={form.values[key]}
-              onChange={(e) => put({ values: { ...form.values, [key]: e.target.value } })}
-              error={faults[key] !== undefined}
-              helperText={faults[key]}
-              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-            />
-          ))}
-        </div>
+        <LabelFigures form={form} put={put} faults={faults} />
         <div className="pair">
           <Words
             form={form}

@@ -152,7 +152,7 @@ export const StateFields = ({
                 setDrained(e.target.value);
                 take(method, choices, e.target.value);
               }}
-              helperText="Empty if none was. Vitamin losses in cooking are not reckoned."
+              helperText="Empty if none was. Vitamin losses in cooking are not counted."
               slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             />
           )}

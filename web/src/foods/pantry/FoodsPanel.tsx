@@ -216,7 +216,7 @@ export const FoodsPanel = ({ athleteId, carbBasis }: { athleteId: string; carbBa
       {foods?.length === 0 && (
         <p className="second">
           {q === ''
-            ? 'No own food yet. A label typed once stands here, with every version it had.'
+            ? 'No foods of your own yet. A label you type appears here, with all its versions.'
             : `Nothing is called “${q}”.`}
         </p>
       )}

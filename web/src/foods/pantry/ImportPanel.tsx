@@ -84,7 +84,7 @@ const ImportRow = ({
       )}
       {one.sentence !== null && <p className={one.state === 'failed' ? 'is-over' : ''}>{one.sentence}</p>}
       {one.state !== 'done' && one.read > 0 && one.state !== 'running' && (
-        <p className="second">Its foods are not found by a search until it is done.</p>
+        <p className="second">You can search its foods once it is finished.</p>
       )}
       <div className="import-buttons">
         {one.state === 'ready' && (
@@ -224,7 +224,7 @@ export const ImportPanel = ({ athleteId }: { athleteId: string }) => {
           onImport={(options) => void run(preview.id, options)}
         />
       )}
-      {data?.imports.length === 0 && <p className="second">Nothing was imported yet.</p>}
+      {data?.imports.length === 0 && <p className="second">No imports yet.</p>}
       <ul className="pantry-list imports" aria-label="Imports">
         {data?.imports.map((one) => (
           <ImportRow

@@ -65,7 +65,7 @@ export const ContainersPanel = ({ athleteId }: { athleteId: string }) => {
       </form>
       {(fault ?? (error && !data)) && <p role="alert">{fault ?? sentenceOf(error)}</p>}
       {data?.containers.length === 0 && (
-        <p className="second">None yet. The bench offers to remember a bowl when you tare it.</p>
+        <p className="second">No containers yet. When you tare a bowl, the bench offers to remember it.</p>
       )}
       <ul className="pantry-list">
         {[...(data?.containers ?? [])]

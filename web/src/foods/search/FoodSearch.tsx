@@ -82,7 +82,7 @@ export const FoodSearch = (props: FoodSearchProps) => {
       <DialogTitle id="food-dialog">{title}</DialogTitle>
       <DialogContent>
         <TextField
-          label="Food in parts (“chick bre”), or a code"
+          label="Find a food: parts of words (“chick bre”) or a code"
           value={text}
           onChange={(e) => onText(e.target.value)}
           autoFocus
@@ -114,7 +114,7 @@ export const FoodSearch = (props: FoodSearchProps) => {
         </ul>
         {unknownCode && (
           <div className="rows">
-            <p>No package with this code is known here. Its label makes it known.</p>
+            <p>No food with this code is known. Type its label to add it.</p>
             <div>
               <Button variant="contained" onClick={() => onNew(gtin)}>
                 Type its label
@@ -125,7 +125,7 @@ export const FoodSearch = (props: FoodSearchProps) => {
         {data?.foods.length === 0 && !isCode && (
           <p className="second">
             {q === ''
-              ? 'Type to find a food. What you eat often will stand here.'
+              ? 'Type to find a food. Foods you eat often will appear here.'
               : `Nothing is called “${q}”.`}
           </p>
         )}

@@ -83,7 +83,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
       )}
       {meals.length > 0 && (
         <table className="meal-table">
-          <caption className="hidden">TargetWindows of the meals</caption>
+          <caption className="hidden">Target windows of the meals</caption>
           <thead>
             <tr>
               <th scope="col">Meal</th>

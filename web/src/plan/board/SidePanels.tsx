@@ -19,7 +19,7 @@ import { useEditor } from '../editor.ts';
 import { NumberField, WordField } from '../phase/fields.tsx';
 
 const VERDICTS: Readonly<Record<StartBy['verdict'], string>> = {
-  there: 'In condition already: nothing is to be lost.',
+  there: 'Already in condition: there is nothing to lose.',
   ample: 'There is time, even if body fat is higher than it looks.',
   tight: 'It fits, if body fat is what you say. At the high end of its spread it does not.',
   late: 'Too late for this show at this rate.',
@@ -201,7 +201,7 @@ export const InForcePanel = ({ document }: { document: SeasonDocument }) => {
             </p>
           )}
           {targets.orders.length === 0 ? (
-            <p className="second">No order bound on that day.</p>
+            <p className="second">No order was in force on that day.</p>
           ) : (
             <ul className="plain-list">
               {targets.orders.map((bound) => {
@@ -219,7 +219,7 @@ export const InForcePanel = ({ document }: { document: SeasonDocument }) => {
           )}
         </div>
       )}
-      <h2 className="panel-title">Every season signed</h2>
+      <h2 className="panel-title">All signed seasons</h2>
       <ol className="plain-list">
         {history.map((revision) => (
           <li key={revision.id}>

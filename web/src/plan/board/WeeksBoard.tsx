@@ -247,7 +247,7 @@ export const WeeksBoard = ({
               setMenu(null);
             }}
           >
-            As the week says
+            As in the usual week
           </MenuItem>
         </Menu>
       </section>

@@ -19,7 +19,13 @@ export const CautionLine = ({ caution, children }: { caution: Caution; children?
     icon={false}
     className={`caution caution-${caution.level}`}
   >
-    <b>{caution.level === 'note' ? 'Note. ' : caution.level === 'confirm' ? 'Caution. ' : 'Not in Maul. '}</b>
+    <b>
+      {caution.level === 'note'
+        ? 'Note. '
+        : caution.level === 'confirm'
+          ? 'Caution. '
+          : 'Not possible in Maul. '}
+    </b>
     {caution.sentence} {caution.see}{' '}
     <span className="quiet">
       ({caution.source}; <Link to="/about">about the numbers</Link>)

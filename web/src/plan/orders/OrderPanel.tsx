@@ -71,7 +71,7 @@ const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTarge
 };
 
 const Standing = ({ day }: { day: DayDocument }) => (
-  <section aria-label="Orders that stand">
+  <section aria-label="Orders in force">
     <h2 className="panel-title">Signed in this phase</h2>
     <ul className="order-list">
       {day.orders.map((o) => (

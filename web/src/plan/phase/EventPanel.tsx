@@ -82,7 +82,7 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
         </div>
       )}
       {over ? (
-        <p className="second">It is over; what was stays as it was.</p>
+        <p className="second">It is over and does not change any more.</p>
       ) : (
         <Button
           color="error"
@@ -154,7 +154,7 @@ export const AddPanel = ({ today }: { today: IsoDate }) => {
       </div>
       <Button onClick={addPhase}>Add the phase</Button>
       <p className="second">
-        What lies under it gives way. Its rules come from the kind and can all be changed.
+        It replaces what is planned on those days. Its rules come from its kind; you can change all of them.
       </p>
       {fault !== null && <Alert severity="error">{datesInWords(fault)}</Alert>}
     </section>

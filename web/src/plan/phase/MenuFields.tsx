@@ -62,8 +62,8 @@ export const MenuFields = ({
         onChange={(e) => onChange({ ...rule, name: e.target.value })}
       />
       <div className="pair">
-        <DateField label="Take the menu from" value={date} onChange={setDate} />
-        <Button onClick={() => void take()}>Take it over</Button>
+        <DateField label="Copy the menu from" value={date} onChange={setDate} />
+        <Button onClick={() => void take()}>Copy it</Button>
       </div>
       {fault !== null && <Alert severity="error">{fault}</Alert>}
       <ul className="menu-list">

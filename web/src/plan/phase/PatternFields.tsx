@@ -192,7 +192,7 @@ export const PatternFields = ({
               color="error"
               onClick={() => onChange({ patterns: phase.patterns.filter((p) => p.id !== pattern.id) })}
             >
-              Take this pattern away
+              Remove this pattern
             </Button>
           )}
         </>

@@ -123,7 +123,7 @@ const Dates = ({
         label={label}
         value={phase[which]}
         disabled={!bounds}
-        help={bounds ? undefined : 'Over: the past stays'}
+        help={bounds ? undefined : 'Already over: past days do not change'}
         onChange={(edge) =>
           edge !== '' &&
           applySeason(stretchPhase(season, phase.id, which, edge, today), `${phase.id} ${which}`)
@@ -226,7 +226,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
       <Tabs
         value={tab}
         onChange={(_, next: number) => setTab(next)}
-        aria-label="Rules of this phase"
+        aria-label="Targets of this phase"
         variant="scrollable"
       >
         {TABS.map((name) => (

@@ -12,7 +12,7 @@ import { ApiProblem, call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useSession } from '../../data/session.ts';
 import { discard, isDirty, redo, signed, takeWaiting, undo, useEditor } from '../editor.ts';
 
-/** A season that waits for somebody's word: what it is about, and the confirmation. */
+/** A season waiting for confirmation for somebody's word: what it is about, and the confirmation. */
 export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
   const { pending, athlete } = document;
   const { person } = useSession();
@@ -27,13 +27,13 @@ export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
   const mine =
     person.id === athlete.id ? pending.waitsFor.includes('athlete') : pending.waitsFor.includes('coach');
   return (
-    <section className="pending rows" aria-label="A season that waits">
+    <section className="pending rows" aria-label="A season waiting for confirmation">
       <p>
         <b>
           Not in force yet. {pending.revision.writtenByName} wrote this season; it waits for{' '}
           {pending.waitsFor}.
         </b>{' '}
-        Until then the season before it holds.
+        Until then the previous season stays in force.
       </p>
       {pending.cautions.map((caution) => (
         <CautionLine key={caution.id} caution={caution} />
@@ -160,7 +160,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
           aria-expanded={open && dirty}
           onClick={() => setOpen(!open)}
         >
-          {open && dirty ? 'Close' : 'Look and sign'}
+          {open && dirty ? 'Close' : 'Review and sign'}
         </Button>
       </div>
       {waiting && (
@@ -186,7 +186,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
               ))}
               {changes.length > 14 && <li>and {changes.length - 14} more.</li>}
             </ul>
-            <p className="second">It acts from today. Days before today keep what they had.</p>
+            <p className="second">It takes effect today. Earlier days keep what they had.</p>
           </div>
           <div className="rows">
             <CautionChecks

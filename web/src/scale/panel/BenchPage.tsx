@@ -70,7 +70,7 @@ export const BenchPage = () => {
   if (mealId === undefined)
     return (
       <div className="fault rows">
-        <p>There is nothing on the bench yet: a meal comes first. What is weighed goes into it.</p>
+        <p>There is no meal to weigh for yet. Add a meal first; what you weigh goes into it.</p>
         <Button component={Link} to="/today" variant="contained">
           Plan a meal
         </Button>
@@ -96,7 +96,7 @@ export const BenchPage = () => {
               Back to Today
             </Button>
           </div>
-          <h2 className="panel-title">The day moves with the scale</h2>
+          <h2 className="panel-title">The day follows the scale</h2>
           <DayRules sheet={sheet} hideEnergy={day.athlete.profile.hide.energy} />
           <p className="quiet">
             Keys on the bench: <kbd>T</kbd> tare, <kbd>C</kbd> capture, <kbd>Shift C</kbd> capture while it

@@ -5,7 +5,7 @@ import { useBench } from '../store.ts';
 
 const layerName = (layer: Layer, index: number, names: Record<string, string>): string => {
   if (layer.kind === 'portion') return names[layer.portionId]?.split(',')[0] ?? 'Portion';
-  if (layer.kind === 'offset') return 'Scale counted anew';
+  if (layer.kind === 'offset') return 'The scale’s zero changed';
   if (layer.name !== undefined) return layer.name;
   const net = layer.gross - layer.before;
   if (net < -0.5) return 'Taken off';

@@ -82,7 +82,7 @@ export const Source = memo(() => {
                   Reading <b>{name}</b>.
                 </span>
                 <Button size="small" onClick={() => void stopSerial()}>
-                  Let it go
+                  Discard it
                 </Button>
               </>
             ) : (
@@ -108,7 +108,7 @@ export const Source = memo(() => {
         exclusive
         size="small"
         value={prefs.hand}
-        aria-label="The hand that captures"
+        aria-label="The hand you weigh with"
         onChange={(_, hand: 'left' | 'right' | null) => hand && prefs.set({ hand })}
       >
         <ToggleButton value="left">Left hand</ToggleButton>

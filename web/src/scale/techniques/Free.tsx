@@ -40,7 +40,7 @@ export const Free = ({ day, mealId }: { day: DayDocument; mealId: string }) => {
               variant="text"
               onClick={() => {
                 forget(one.id);
-                offerUndo('The weighing without a name is given up.', () => add(one.layer));
+                offerUndo('The unnamed weighing was discarded.', () => add(one.layer));
               }}
             >
               Give it up

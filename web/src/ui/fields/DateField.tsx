@@ -62,7 +62,7 @@ export const DateField = ({
                 ? `Not after ${words(bounds.max)}.`
                 : reason === null
                   ? null
-                  : 'Not a whole date yet.',
+                  : 'Type the whole date.',
           )
         }
         onChange={(next, { validationError }) => {

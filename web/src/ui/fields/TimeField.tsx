@@ -38,7 +38,7 @@ export const TimeField = ({ label, value, onChange, error, help }: TimeFieldProp
           if (text !== value) onChange(text);
         }}
         error={error === true || unfinished}
-        helperText={unfinished ? 'Not a whole time yet.' : help}
+        helperText={unfinished ? 'Type the whole time.' : help}
         margin="dense"
       />
     </LocalizationProvider>
