@@ -17,6 +17,9 @@ export interface Availability {
 /**
  * (intake - net work) / lean mass, kcal per kg a day, from daily means. `fatSpread` is the standard spread of body fat in
  * percentage points. Throws RangeError without lean mass. Source: Loucks & Thuma 2003.
+ *
+ * @example
+ * energyAvailability(2400, 300, { weightKg: 80, leanKg: 70, fatSpread: 5 }).value; // => 30
  */
 export const energyAvailability = (
   intake: number,

@@ -111,6 +111,10 @@ const check = (value: number, low: number, high: number, what: string): void => 
 /**
  * Resting expenditure by one equation, kcal a day; undefined when it needs lean mass and there is none.
  * Throws RangeError outside 25-350 kg, 100-250 cm, 10-110 years, and for lean mass above body mass.
+ *
+ * @example
+ * const man = { sex: 'male', weightKg: 84.2, heightCm: 178, ageYears: 29, leanKg: null };
+ * Math.round(restingBy('mifflin', man)); // => 1816
  */
 export const restingBy = (id: EquationId, body: EquationBody): Kcal | undefined => {
   check(body.weightKg, 25, 350, 'Body mass in kg');
@@ -170,7 +174,12 @@ export type FatMethod = 'eye' | 'tape' | 'skinfold' | 'dxa';
 /** Standard spread of a body fat figure by how it was found, percentage points. From memory. */
 export const FAT_SPREAD: Readonly<Record<FatMethod, number>> = { eye: 5, tape: 3.5, skinfold: 3.5, dxa: 2 };
 
-/** Fat-free mass from body mass and body fat, kg. Throws RangeError outside 2-70 %. */
+/**
+ * Fat-free mass from body mass and body fat, kg. Throws RangeError outside 2-70 %.
+ *
+ * @example
+ * leanMass(80, 15); // => 68
+ */
 export const leanMass = (weightKg: number, fatPercent: number): number => {
   check(fatPercent, 2, 70, 'Body fat in per cent');
   return weightKg * (1 - fatPercent / 100);
@@ -179,6 +188,12 @@ export const leanMass = (weightKg: number, fatPercent: number): number => {
 /** Assumed intensity of planned sessions, MET: resistance training 5, cardio 6, posing 3. Source: Ainsworth 2011, from memory. */
 export const SESSION_MET = { resistance: 5, cardio: 6, posing: 3 } as const;
 
-/** Net energy of work beyond rest, kcal: (MET - 1) x 1.05 x W x hours. Source: Ainsworth 2011, from memory. */
+/**
+ * Net energy of work beyond rest, kcal: (MET - 1) x 1.05 x W x hours. Source: Ainsworth 2011, from memory.
+ *
+ * @example
+ * // An hour of resistance training of 80 kg.
+ * sessionKcal(5, 80, 60); // => 336
+ */
 export const sessionKcal = (met: number, weightKg: number, minutes: number): number =>
   (met - 1) * 1.05 * weightKg * (minutes / 60);

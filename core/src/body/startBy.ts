@@ -43,6 +43,10 @@ export const FASTEST = 1;
 /**
  * Body mass to lose until body fat is at the wanted part, kg: x with (F - (1 - s) x) / (W - x) = t, F the fat now, s the lean
  * part of the loss. 0 when it is there already. Throws RangeError when losing could never get there.
+ *
+ * @example
+ * // 80 kg at 15 % to 7 % fat, a tenth of the loss lean.
+ * massToLose(80, 0.15, 0.07, 0.1).toFixed(2); // => '7.71'
  */
 export const massToLose = (weightKg: number, fat: number, stage: number, leanShare: number): number => {
   if (fat <= stage) return 0;
@@ -51,7 +55,12 @@ export const massToLose = (weightKg: number, fat: number, stage: number, leanSha
   return ((fat - stage) * weightKg) / (fatShare - stage);
 };
 
-/** Weeks to fall from one body mass to another at a constant percentage a week. */
+/**
+ * Weeks to fall from one body mass to another at a constant percentage a week.
+ *
+ * @example
+ * weeksAtRate(80, 76, 0.5).toFixed(1); // => '10.2'
+ */
 export const weeksAtRate = (fromKg: number, toKg: number, ratePercent: number): number => {
   if (!(ratePercent > 0 && ratePercent < 5))
     throw new RangeError(`A rate of loss lies between 0 and 5 % a week, not ${ratePercent}.`);

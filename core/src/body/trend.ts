@@ -13,7 +13,13 @@ export interface WeekMean {
   mornings: number;
 }
 
-/** The mean of the mornings present in the seven days that end on `day`; undefined without any. common practice, no source. */
+/**
+ * The mean of the mornings present in the seven days that end on `day`; undefined without any. common practice, no source.
+ *
+ * @example
+ * const day = isoDate('2026-11-28');
+ * weekMean([{ day, kg: 80 }, { day: addDays(day, -1), kg: 81 }], day); // => { kg: 80.5, mornings: 2 }
+ */
 export const weekMean = (weighIns: readonly WeighIn[], day: IsoDate): WeekMean | undefined => {
   const from = addDays(day, -6);
   const present = weighIns.filter((w) => w.day >= from && w.day <= day);
@@ -39,6 +45,9 @@ export interface LineFit {
 /**
  * Ordinary least squares line through points [x, y]. Undefined below two points or when all x are equal.
  * Source: Legendre 1805; checked against a general statistics library.
+ *
+ * @example
+ * olsLine([[0, 1], [1, 3], [2, 5]])?.slope; // => 2
  */
 export const olsLine = (points: readonly (readonly [number, number])[]): LineFit | undefined => {
   const n = points.length;

@@ -109,7 +109,12 @@ export interface DaySheet {
   weighedShare: number | undefined;
 }
 
-/** Where a value stands against its window. */
+/**
+ * Where a value stands against its window.
+ *
+ * @example
+ * windowState(130, { low: 134, high: 146 }); // => 'short'
+ */
 export const windowState = (value: number, window: Pick<TargetWindow, 'low' | 'high'>): WindowState => {
   if (value < window.low - 1e-9) return 'short';
   return value > window.high + 1e-9 ? 'over' : 'inside';

@@ -6,6 +6,9 @@ export const SOFT_BELOW = 0.8;
 /**
  * The share of the energy that was weighed, 0 to 1: kcal of weighed portions / kcal of all.
  * Undefined for a day without energy.
+ *
+ * @example
+ * weighedShare([{ kcal: 300, method: 'scale' }, { kcal: 100, method: 'eye' }]); // => 0.75
  */
 export const weighedShare = (portions: readonly { kcal: number; method: Method }[]): number | undefined => {
   let all = 0;

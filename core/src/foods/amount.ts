@@ -135,6 +135,10 @@ const piece = (
  * grams, or ounces with `inOunces`. A measure of the food comes before a volume of the same name; a volume without a density says that
  * 1 mL was taken as 1 g. Never throws; what cannot be read is a fault in a sentence.
  * Sources: NIST SP 811 (masses), NIST Handbook 44 (US measures).
+ *
+ * @example
+ * readAmount('1 lb 4 oz').grams.toFixed(1); // => '567.0'
+ * readAmount('2 slices', { measures: [{ name: 'slice', grams: 40 }] }).grams; // => 80
  */
 export const readAmount = (text: string, food: AmountFood = {}, inOunces = false): AmountReading => {
   let rest = text.trim();

@@ -8,7 +8,12 @@ export type FoodBasis = { kind: '100 g' } | { kind: '100 mL' } | { kind: 'servin
 export const basisGrams = (basis: FoodBasis, density: number | null): number =>
   basis.kind === '100 g' ? 100 : basis.kind === 'serving' ? basis.grams : 100 * (density ?? 1);
 
-/** Figures of a source brought to 100 g. Throws RangeError for a basis of no grams. */
+/**
+ * Figures of a source brought to 100 g. Throws RangeError for a basis of no grams.
+ *
+ * @example
+ * per100Grams({ PROCNT: 9 }, { kind: 'serving', grams: 30 }, null); // => { PROCNT: 30 }
+ */
 export const per100Grams = (
   figures: NutrientVector,
   basis: FoodBasis,
@@ -42,7 +47,12 @@ export const millilitresOf = (
   assumed: density === null,
 });
 
-/** The part of a food that is eaten when it is weighed with peel, bone or shell. Throws RangeError outside (0, 1]. */
+/**
+ * The part of a food that is eaten when it is weighed with peel, bone or shell. Throws RangeError outside (0, 1].
+ *
+ * @example
+ * edibleGrams(188, 0.64).toFixed(0); // => '120'
+ */
 export const edibleGrams = (grossGrams: number, ediblePart: number): number => {
   if (!(ediblePart > 0 && ediblePart <= 1))
     throw new RangeError('The edible part lies above 0 and at most at 1.');

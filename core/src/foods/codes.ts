@@ -8,6 +8,9 @@ const LENGTHS = [8, 12, 13, 14];
 /**
  * The check digit of a number without it: from the right the digits weigh 3, 1, 3, 1 …, and the check digit brings the sum to a
  * whole ten. Throws RangeError for anything but digits. Source: GS1 General Specifications, 7.9.
+ *
+ * @example
+ * gtinCheckDigit('629104150021'); // => 3
  */
 export const gtinCheckDigit = (digits: string): number => {
   if (!/^\d+$/.test(digits)) throw new RangeError('A trade item number holds digits only.');
@@ -20,6 +23,9 @@ export const gtinCheckDigit = (digits: string): number => {
 /**
  * Reads a GTIN-8, -12, -13 or -14 with its check digit; spaces and hyphens are let pass. `gtin` is the number as fourteen digits,
  * so that the same package is found however it is written. Never throws. Source: GS1 General Specifications, 7.9.
+ *
+ * @example
+ * readGtin('6291041500213'); // => { ok: true, gtin: '06291041500213', kind: 'GTIN-13' }
  */
 export const readGtin = (text: string): GtinReading => {
   const digits = text.replace(/[\s-]/g, '');

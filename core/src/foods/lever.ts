@@ -38,6 +38,10 @@ const moved = (portion: LeverPortion, excess: number): LeverAnswer => {
  * How the next lever food still to be weighed answers an amount too much (or, negative, too little) of a macro. The first portion that is
  * marked as a lever is taken, else the one that holds most of the macro; undefined when nothing planned holds any or nothing would move.
  * `excess` in grams of the macro, or kcal for energy.
+ *
+ * @example
+ * const potato = { id: 'p', name: 'Potato', grams: 180, perGram: 0.17, lever: true };
+ * leverAnswer(5, [potato])?.to; // => 150
  */
 export const leverAnswer = (excess: number, coming: readonly LeverPortion[]): LeverAnswer | undefined => {
   const able = coming.filter((p) => p.perGram > 0.02 && p.grams > 0);

@@ -60,6 +60,10 @@ const STOCK_BONUS = 0.75;
 /**
  * Grams of another food that hold as much of what is held equal, on its step; undefined where one of the two does not state it, the other
  * holds next to none, or it would be more than a kilogram. Off by half a step at most.
+ *
+ * @example
+ * const [potato, rice] = [{ CHOAVLDF: 17 }, { CHOAVLDF: 28 }];
+ * swapGrams(potato, 150, rice, { by: 'CARB', carbBasis: 'available' }); // => 90
  */
 export const swapGrams = (
   from: NutrientVector,

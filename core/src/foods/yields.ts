@@ -62,6 +62,9 @@ const ONE_BATCH = 0.05;
  * start value with its range as a uniform half-width; undefined when there is neither. The spread of own weighings is their standard
  * deviation about the mean over sqrt(n); of a single one 5 %. Throws RangeError for a weighing that is not positive.
  * Source: JCGM 100:2008 (GUM), 4.2.3 and 4.3.7.
+ *
+ * @example
+ * cookingYield([{ rawGrams: 1200, cookedGrams: 876 }])?.factor; // => 0.73
  */
 export const cookingYield = (own: readonly SeenYield[], start?: StartYield): CookingYield | undefined => {
   if (own.some((y) => !(y.rawGrams > 0) || !(y.cookedGrams > 0)))
@@ -93,6 +96,9 @@ export const cookingYield = (own: readonly SeenYield[], start?: StartYield): Coo
  * Nutrients per 100 g after cooking, from those per 100 g before: they follow the raw grams, only water leaves or enters. Vitamin
  * losses are not modelled. Where fat was drained or squeezed out the caller says how many grams of it per 100 g raw: energy is
  * then unknown unless it can be computed, so the stated one goes. Throws RangeError for a factor that is not positive.
+ *
+ * @example
+ * afterCooking({ PROCNT: 24 }, 0.73).PROCNT.toFixed(1); // => '32.9'
  */
 export const afterCooking = (per100g: NutrientVector, factor: number, fatDrained = 0): NutrientVector => {
   if (!(factor > 0)) throw new RangeError('A yield is a factor above 0.');

@@ -86,6 +86,9 @@ export interface FoodEnergy {
 /**
  * The energy of a vector: the stated one when there is one, else the computed one on the basis that the source uses
  * (available carbohydrate by the EU factors, total by general Atwater), else undefined. Never a zero for an unknown.
+ *
+ * @example
+ * energyOf({ PROCNT: 10, FAT: 5, CHOCDF: 20, FIBTG: 0 })?.kcal; // => 165
  */
 export const energyOf = (vector: NutrientVector): FoodEnergy | undefined => {
   if (vector.ENERC !== undefined) return { kcal: kcal(vector.ENERC), from: 'stated' };

@@ -7,6 +7,9 @@ export const CALIBRATION_RELATIVE = 0.003;
  * Standard uncertainty in grams of a mass read off a scale of division `division` (grams) in `readings` readings (tare
  * and gross are two): d/sqrt(12) x sqrt(n) of rounding and 0.3 % of the reading for calibration, in quadrature.
  * Throws RangeError for a division that is not positive. Source: JCGM 100:2008 (GUM), type B, uniform; calibration from memory.
+ *
+ * @example
+ * scaleUncertainty(200, 1).toFixed(2); // => '0.73'
  */
 export const scaleUncertainty = (mass: number, division: number, readings = 2): Grams => {
   if (!(division > 0)) throw new RangeError(`A scale's division must be positive, not ${division}.`);

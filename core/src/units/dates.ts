@@ -31,14 +31,29 @@ export const isIsoDate = (text: string): text is IsoDate => {
   }
 };
 
-/** The date `days` civil days later (earlier when negative). Daylight saving has no part in it. */
+/**
+ * The date `days` civil days later (earlier when negative). Daylight saving has no part in it.
+ *
+ * @example
+ * addDays(isoDate('2026-12-30'), 3); // => '2027-01-02'
+ */
 export const addDays = (date: IsoDate, days: number): IsoDate => fromUtc(toUtc(date) + days * DAY_MS);
 
-/** Whole civil days from `from` to `to`; negative when `to` lies before. */
+/**
+ * Whole civil days from `from` to `to`; negative when `to` lies before.
+ *
+ * @example
+ * daysBetween(isoDate('2026-11-28'), isoDate('2026-12-05')); // => 7
+ */
 export const daysBetween = (from: IsoDate, to: IsoDate): number =>
   Math.round((toUtc(to) - toUtc(from)) / DAY_MS);
 
-/** Day of the week, 1 Monday to 7 Sunday. Source: ISO 8601. */
+/**
+ * Day of the week, 1 Monday to 7 Sunday. Source: ISO 8601.
+ *
+ * @example
+ * weekday(isoDate('2026-11-28')); // => 6
+ */
 export const weekday = (date: IsoDate): number => ((new Date(toUtc(date)).getUTCDay() + 6) % 7) + 1;
 
 /** The first day of the athlete's week that holds the date; a week starts on Monday unless `startsOn` says else (1-7). */
@@ -134,12 +149,23 @@ export const minutesOf = (time: string): number => {
   return Number(found[1]) * 60 + Number(found[2]);
 };
 
-/** HH:MM of minutes after midnight; past midnight it begins again. */
+/**
+ * HH:MM of minutes after midnight; past midnight it begins again.
+ *
+ * @example
+ * clockOf(1500); // => '01:00'
+ */
 export const clockOf = (minutes: number): string => {
   const m = ((Math.round(minutes) % 1440) + 1440) % 1440;
   return `${String(Math.floor(m / 60)).padStart(2, '0')}:${String(m % 60).padStart(2, '0')}`;
 };
 
-/** Minutes from the turn of the day, so that 00:30 sorts after 23:00. Throws RangeError for a time that is none. */
+/**
+ * Minutes from the turn of the day, so that 00:30 sorts after 23:00. Throws RangeError for a time that is none.
+ *
+ * @example
+ * // The day turns at four: half past midnight is late in it.
+ * minutesIntoDay('00:30') > minutesIntoDay('23:00'); // => true
+ */
 export const minutesIntoDay = (time: string, turnsAt = DAY_TURNS_AT): number =>
   (minutesOf(time) - turnsAt + 1440) % 1440;

@@ -288,6 +288,10 @@ const placeOf = (line: string, faults: QuickFault[]): { place: QuickLine['place'
 /**
  * Reads a quick line: which meal, and what is in it. Never throws: what cannot be read is a fault with its place, and the rest is kept.
  * The grammar is published in docs/formats/quick-line.md. Amounts are left as typed, for their unit may be one of the food's own.
+ *
+ * @example
+ * parseQuickLine('#2 80 g oats').entries[0].food; // => 'oats'
+ * parseQuickLine('#2 80 g oats').place.number; // => 2
  */
 export const parseQuickLine = (input: string): QuickLine => {
   const faults: QuickFault[] = [];

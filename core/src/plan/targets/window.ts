@@ -23,7 +23,12 @@ export const FIBRE_WIDTH = { below: 5, above: 10 } as const;
 /** On the last days before a show fibre is held down: then it is a ceiling. common practice, no source. */
 export const fibreIsCeiling = (kind: PhaseKind): boolean => kind === 'peak-week';
 
-/** A window around an aim, in whole units; never below nothing. */
+/**
+ * A window around an aim, in whole units; never below nothing.
+ *
+ * @example
+ * pointWindow(140, 6, 6); // => { low: 134, aim: 140, high: 146, kind: 'point' }
+ */
 export const pointWindow = (aim: number, below: number, above: number): TargetWindow => {
   const at = Math.round(aim);
   return {
