@@ -192,7 +192,7 @@ test.describe('a serial scale, by its stand-in', () => {
   });
   test.afterAll(() => scale.kill());
 
-  test('readings, capture, a scale that is pulled out and comes back', async ({ page }) => {
+  test('readings, capture, a scale that is pulled out and comes back', { tag: '@desk' }, async ({ page }) => {
     const { meal, plan } = await newAthlete(page, 'Serial');
     const mealId = await meal('12:00');
     await plan(mealId, RICE, 60, 0);
@@ -249,7 +249,7 @@ test.describe('a serial scale, by its stand-in', () => {
   });
 });
 
-test('a browser that knows no serial port says so', async ({ page }) => {
+test('a browser that knows no serial port says so', { tag: '@desk' }, async ({ page }) => {
   await newAthlete(page, 'No serial').then(async ({ meal, plan }) => plan(await meal('12:00'), RICE, 60, 0));
   await page.addInitScript(() => {
     delete (Navigator.prototype as { serial?: unknown }).serial;

@@ -67,26 +67,30 @@ test('the menu of the phase is poured into the day; a plate is ticked off withou
   await accessible(page);
 });
 
-test('sodium that swings from one day to the next is said where it is eaten', async ({ page }) => {
-  const { id, today, plan, meal: newMeal } = await newAthlete(page, 'Salt');
-  const salty = (sodium: number): TestFood => ({
+test(
+  'sodium that swings from one day to the next is said where it is eaten',
+  { tag: '@desk' },
+  async ({ page }) => {
+    const { id, today, plan, meal: newMeal } = await newAthlete(page, 'Salt');
+    const salty = (sodium: number): TestFood => ({
     id: 'test-bowl', name: 'Bowl', state: 'cooked', per100g: { PROCNT: 20, FAT: 8, CHOAVLDF: 50, FIBTG: 2, NA: sodium },
   }); // prettier-ignore
-  const noon = await newMeal('12:00');
-  await plan(noon, salty(100), 800, 0);
-  // The whole day before, eaten.
-  const before = new Date(Date.parse(today) - 86_400_000).toISOString().slice(0, 10);
-  const put = (path: string, data: object) => page.request.put(`/api/athletes/${id}/${path}`, { data });
-  const mealId = crypto.randomUUID();
-  await put(`meals/${mealId}`, { base: 0, day: before, time: '12:00', zone: 'Europe/Vienna', eaten: true, deleted: false }); // prettier-ignore
-  await put(`portions/${crypto.randomUUID()}`, {
+    const noon = await newMeal('12:00');
+    await plan(noon, salty(100), 800, 0);
+    // The whole day before, eaten.
+    const before = new Date(Date.parse(today) - 86_400_000).toISOString().slice(0, 10);
+    const put = (path: string, data: object) => page.request.put(`/api/athletes/${id}/${path}`, { data });
+    const mealId = crypto.randomUUID();
+    await put(`meals/${mealId}`, { base: 0, day: before, time: '12:00', zone: 'Europe/Vienna', eaten: true, deleted: false }); // prettier-ignore
+    await put(`portions/${crypto.randomUUID()}`, {
     base: 0, mealId, position: 0, food: { ...salty(400), source: 'test' }, plannedGrams: null, grams: 900, method: 'scale',
     division: 1, trail: null, deleted: false,
   }); // prettier-ignore
-  await page.goto('/today');
-  const cautions = page.getByRole('region', { name: 'Cautions' });
-  await expect(cautions).toContainText('Sodium goes from 3,600 to 800 mg in a day');
-  await cautions.getByRole('button').first().click();
-  await expect(cautions).toContainText('common practice, no source');
-  await accessible(page);
-});
+    await page.goto('/today');
+    const cautions = page.getByRole('region', { name: 'Cautions' });
+    await expect(cautions).toContainText('Sodium goes from 3,600 to 800 mg in a day');
+    await cautions.getByRole('button').first().click();
+    await expect(cautions).toContainText('common practice, no source');
+    await accessible(page);
+  },
+);

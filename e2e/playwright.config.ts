@@ -41,6 +41,8 @@ export default defineConfig({
     {
       name: 'phone',
       testIgnore: 'start.spec.ts',
+      // What does not depend on the size of the screen is tried once.
+      grepInvert: /@desk/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },
     },
   ],

@@ -263,57 +263,58 @@ test('a season is laid, moved, taken back, signed and read again', async ({ page
   });
 });
 
-test('a season with a hard caution waits for both, and is said where it is eaten', async ({
-  page,
-  browser,
-}) => {
-  const coach = await another(browser, page);
-  await signUp(coach, 'Careful Coach', 'coach');
-  const code = await coach.locator('.day-empty b').innerText();
-  await signUp(page, 'Careful Athlete', 'athlete');
-  await fillBody(page);
-  await page.getByLabel('Your coach’s code, if you have a coach').fill(code);
-  await page.getByRole('button', { name: 'Make the first plan' }).click();
-  await expect(meter(page, 'Energy')).toBeVisible();
+test(
+  'a season with a hard caution waits for both, and is said where it is eaten',
+  { tag: '@desk' },
+  async ({ page, browser }) => {
+    const coach = await another(browser, page);
+    await signUp(coach, 'Careful Coach', 'coach');
+    const code = await coach.locator('.day-empty b').innerText();
+    await signUp(page, 'Careful Athlete', 'athlete');
+    await fillBody(page);
+    await page.getByLabel('Your coach’s code, if you have a coach').fill(code);
+    await page.getByRole('button', { name: 'Make the first plan' }).click();
+    await expect(meter(page, 'Energy')).toBeVisible();
 
-  await coach.reload();
-  await coach.getByRole('link', { name: 'Careful Athlete' }).click();
-  await coach.getByRole('link', { name: 'Season', exact: true }).click();
-  const panel = coach.getByRole('region', { name: 'Maintenance' });
-  await panel.getByLabel('Energy', { exact: true }).click();
-  await coach.getByRole('option', { name: 'From a rate of change' }).click();
-  await panel.getByLabel('% of body mass a week').fill('-2');
-  await expect(coach.getByLabel('Changes')).toContainText('cannot hold');
-  await expect(coach.getByRole('region', { name: /^Targets of/ }).getByRole('alert')).toContainText(
-    'cannot hold',
-  );
-  await panel.getByLabel('% of body mass a week').fill('-1.1');
-  await coach.getByRole('button', { name: 'Review and sign' }).click();
-  const bar = coach.getByLabel('Changes');
-  await expect(bar).toContainText('The plan would lose 1.1 % of body mass a week');
-  await expect(bar.getByRole('button', { name: 'Sign the season' })).toBeDisabled();
-  for (const box of await bar.getByLabel('I have read this and stand by it').all()) await box.check();
-  await accessible(coach);
-  await bar.getByRole('button', { name: 'Sign the season' }).click();
-  await expect(coach.getByLabel('A season waiting for confirmation')).toContainText(
-    'it waits for the athlete',
-  );
+    await coach.reload();
+    await coach.getByRole('link', { name: 'Careful Athlete' }).click();
+    await coach.getByRole('link', { name: 'Season', exact: true }).click();
+    const panel = coach.getByRole('region', { name: 'Maintenance' });
+    await panel.getByLabel('Energy', { exact: true }).click();
+    await coach.getByRole('option', { name: 'From a rate of change' }).click();
+    await panel.getByLabel('% of body mass a week').fill('-2');
+    await expect(coach.getByLabel('Changes')).toContainText('cannot hold');
+    await expect(coach.getByRole('region', { name: /^Targets of/ }).getByRole('alert')).toContainText(
+      'cannot hold',
+    );
+    await panel.getByLabel('% of body mass a week').fill('-1.1');
+    await coach.getByRole('button', { name: 'Review and sign' }).click();
+    const bar = coach.getByLabel('Changes');
+    await expect(bar).toContainText('The plan would lose 1.1 % of body mass a week');
+    await expect(bar.getByRole('button', { name: 'Sign the season' })).toBeDisabled();
+    for (const box of await bar.getByLabel('I have read this and stand by it').all()) await box.check();
+    await accessible(coach);
+    await bar.getByRole('button', { name: 'Sign the season' }).click();
+    await expect(coach.getByLabel('A season waiting for confirmation')).toContainText(
+      'it waits for the athlete',
+    );
 
-  const before = await meter(page, 'Energy').getAttribute('aria-valuetext');
-  await page.goto('/season');
-  const strip = page.getByLabel('A season waiting for confirmation');
-  await expect(strip).toContainText('Careful Coach wrote this season');
-  await strip.getByRole('button', { name: 'I have read this and stand by it' }).click();
-  await expect(strip).toHaveCount(0);
-  await page.goto('/today');
-  await expect(meter(page, 'Energy')).not.toHaveAttribute('aria-valuetext', before ?? '');
-  const cautions = page.getByLabel('Cautions', { exact: true });
-  await cautions.getByRole('button', { expanded: false }).click();
-  await expect(cautions).toContainText('Confirmed by all who must');
-  await expect(cautions).toContainText('doctor or a registered dietitian');
-  await accessible(page);
-  await coach.context().close();
-});
+    const before = await meter(page, 'Energy').getAttribute('aria-valuetext');
+    await page.goto('/season');
+    const strip = page.getByLabel('A season waiting for confirmation');
+    await expect(strip).toContainText('Careful Coach wrote this season');
+    await strip.getByRole('button', { name: 'I have read this and stand by it' }).click();
+    await expect(strip).toHaveCount(0);
+    await page.goto('/today');
+    await expect(meter(page, 'Energy')).not.toHaveAttribute('aria-valuetext', before ?? '');
+    const cautions = page.getByLabel('Cautions', { exact: true });
+    await cautions.getByRole('button', { expanded: false }).click();
+    await expect(cautions).toContainText('Confirmed by all who must');
+    await expect(cautions).toContainText('doctor or a registered dietitian');
+    await accessible(page);
+    await coach.context().close();
+  },
+);
 
 test('the demo coach reads an athlete’s season, in the dark too', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' });

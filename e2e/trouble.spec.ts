@@ -37,97 +37,106 @@ test('a scale that overloads or goes away in the middle of a capture loses nothi
   await expect(page.locator('.readout-unit')).toHaveText('oz');
 });
 
-test('what was weighed waits on the device while the server is away, over a reload, and is then saved once', async ({
-  page,
-}) => {
-  await page.goto('/bench');
-  await bowlOn(page);
-  await page.route('**/portions/*', (route) => route.abort());
-  await pour(page);
-  await page.keyboard.press('c');
-  await expect(said(page)).toHaveText(/^Captured/);
-  const grams = (await said(page).innerText()).replace(/\D/g, '');
-  await expect(page.getByRole('status').filter({ hasText: 'waits on this device' })).toContainText(
-    'The server does not answer.',
-  );
-  await accessible(page);
-  await page.goto('/today');
-  const row = page
-    .locator('.portion-measured .portion-amount b')
-    .filter({ hasText: new RegExp(`^${grams}$`) });
-  await expect(row.first()).toBeVisible();
-  await expect(page.locator('.saving')).toContainText('1 change waits on this device.');
-  const saved = page.waitForResponse((r) => r.url().includes('/portions/') && r.status() === 200);
-  await page.unroute('**/portions/*');
-  await saved;
-  await expect(page.locator('.saving')).toHaveCount(0);
-  await page.reload();
-  await expect(row.first()).toBeVisible();
-});
+test(
+  'what was weighed waits on the device while the server is away, over a reload, and is then saved once',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await page.goto('/bench');
+    await bowlOn(page);
+    await page.route('**/portions/*', (route) => route.abort());
+    await pour(page);
+    await page.keyboard.press('c');
+    await expect(said(page)).toHaveText(/^Captured/);
+    const grams = (await said(page).innerText()).replace(/\D/g, '');
+    await expect(page.getByRole('status').filter({ hasText: 'waits on this device' })).toContainText(
+      'The server does not answer.',
+    );
+    await accessible(page);
+    await page.goto('/today');
+    const row = page
+      .locator('.portion-measured .portion-amount b')
+      .filter({ hasText: new RegExp(`^${grams}$`) });
+    await expect(row.first()).toBeVisible();
+    await expect(page.locator('.saving')).toContainText('1 change waits on this device.');
+    const saved = page.waitForResponse((r) => r.url().includes('/portions/') && r.status() === 200);
+    await page.unroute('**/portions/*');
+    await saved;
+    await expect(page.locator('.saving')).toHaveCount(0);
+    await page.reload();
+    await expect(row.first()).toBeVisible();
+  },
+);
 
-test('a full disk is said, and the change stays until the server has it', async ({ page }) => {
-  await page.goto('/today');
-  let full = true;
-  await page.route('**/notes/*', (route) =>
-    full
-      ? route.fulfill({
-          status: 507,
-          contentType: 'application/problem+json',
-          body: JSON.stringify({
-            type: 'urn:maul:problem:disk-full',
-            title: 'The disk is full',
+test(
+  'a full disk is said, and the change stays until the server has it',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await page.goto('/today');
+    let full = true;
+    await page.route('**/notes/*', (route) =>
+      full
+        ? route.fulfill({
             status: 507,
-            detail:
-              'The server has no room left, so this was not saved. It stays on your device and is sent again.',
-          }),
-        })
-      : route.continue(),
-  );
-  await page.getByRole('button', { name: 'Add a note to the day' }).click();
-  await page
-    .getByRole('textbox', { name: 'Add a note to the day' })
-    .fill(`A word on ${test.info().project.name}`);
-  await page.getByRole('button', { name: 'Write', exact: true }).click();
-  await expect(page.locator('.saving')).toContainText('The server has no room left, so this was not saved.');
-  full = false;
-  await expect(page.locator('.saving')).toHaveCount(0);
-  await page.reload();
-  await expect(
-    page.locator('.note').filter({ hasText: `A word on ${test.info().project.name}` }),
-  ).toHaveCount(1);
-});
+            contentType: 'application/problem+json',
+            body: JSON.stringify({
+              type: 'urn:maul:problem:disk-full',
+              title: 'The disk is full',
+              status: 507,
+              detail:
+                'The server has no room left, so this was not saved. It stays on your device and is sent again.',
+            }),
+          })
+        : route.continue(),
+    );
+    await page.getByRole('button', { name: 'Add a note to the day' }).click();
+    await page
+      .getByRole('textbox', { name: 'Add a note to the day' })
+      .fill(`A word on ${test.info().project.name}`);
+    await page.getByRole('button', { name: 'Write', exact: true }).click();
+    await expect(page.locator('.saving')).toContainText(
+      'The server has no room left, so this was not saved.',
+    );
+    full = false;
+    await expect(page.locator('.saving')).toHaveCount(0);
+    await page.reload();
+    await expect(
+      page.locator('.note').filter({ hasText: `A word on ${test.info().project.name}` }),
+    ).toHaveCount(1);
+  },
+);
 
-test('the same portion changed in two browsers: told, and the choice is the athlete’s', async ({
-  page,
-  browser,
-}) => {
-  await page.goto('/today');
-  const portion = page.locator('.portion-planned .portion-name button').last();
-  const name = await portion.innerText();
-  const other = await browser.newPage();
-  await enterAs(other, athlete());
-  await page.route('**/api/events', (route) => route.abort());
-  await page.reload();
-  const change = async (on: typeof page, planned: string) => {
-    await on.locator('.portion-planned .portion-name button').last().click();
-    await on.getByLabel('Planned, g').fill(planned);
-    await on.getByRole('button', { name: 'Keep', exact: true }).click();
-  };
-  await expect(portion).toBeVisible();
-  await change(other, '77');
-  await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('77');
-  await other.reload();
-  await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('77');
-  await change(page, '88');
-  await expect(page.locator('.saving')).toContainText(
-    `${name} was not saved. This was changed elsewhere in the meantime. Nothing was overwritten`,
-  );
-  await page.getByRole('button', { name: 'Keep my version' }).click();
-  await expect(page.locator('.saving')).toHaveCount(0);
-  await other.reload();
-  await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('88');
-  await other.context().close();
-});
+test(
+  'the same portion changed in two browsers: told, and the choice is the athlete’s',
+  { tag: '@desk' },
+  async ({ page, browser }) => {
+    await page.goto('/today');
+    const portion = page.locator('.portion-planned .portion-name button').last();
+    const name = await portion.innerText();
+    const other = await browser.newPage();
+    await enterAs(other, athlete());
+    await page.route('**/api/events', (route) => route.abort());
+    await page.reload();
+    const change = async (on: typeof page, planned: string) => {
+      await on.locator('.portion-planned .portion-name button').last().click();
+      await on.getByLabel('Planned, g').fill(planned);
+      await on.getByRole('button', { name: 'Keep', exact: true }).click();
+    };
+    await expect(portion).toBeVisible();
+    await change(other, '77');
+    await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('77');
+    await other.reload();
+    await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('77');
+    await change(page, '88');
+    await expect(page.locator('.saving')).toContainText(
+      `${name} was not saved. This was changed elsewhere in the meantime. Nothing was overwritten`,
+    );
+    await page.getByRole('button', { name: 'Keep my version' }).click();
+    await expect(page.locator('.saving')).toHaveCount(0);
+    await other.reload();
+    await expect(other.locator('.portion-planned .portion-amount').last()).toHaveText('88');
+    await other.context().close();
+  },
+);
 
 test('weights that cannot be are said where they are typed', async ({ page }) => {
   await page.goto('/today');

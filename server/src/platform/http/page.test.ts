@@ -73,8 +73,7 @@ describe('the web app as it is served', () => {
     expect(answer.headers['cache-control']).toBe('no-store');
   });
   test('a path out of the folder leads nowhere', async () => {
-    const answer = await request(app).get('/assets/..%2f..%2fpackage.json');
-    expect(answer.status).toBeGreaterThanOrEqual(400);
+    await request(app).get('/assets/..%2f..%2fpackage.json').expect(404);
   });
   test('the stream of changes is not compressed and opens at once', async () => {
     const person = await house.signUp('athlete', 'Listener');

@@ -5,6 +5,7 @@ import type { DayTargets } from '@maul/core/plan';
 import type { NutrientVector } from '@maul/core/nutrition';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { sheetOf } from '../../data/day.ts';
+import { queryClient } from '../../data/session.ts';
 import { afresh, served, showOn } from '../../testing/render.tsx';
 import { testDay, testEntry, testFood, testPortion } from '../../testing/samples.ts';
 import DayCautions from './DayCautions.tsx';
@@ -143,6 +144,12 @@ describe('sodium of the day', () => {
     await waitFor(() => expect(screen.queryByRole('region', { name: 'Cautions' })).not.toBeNull());
     return screen.getByRole('region', { name: 'Cautions' }).textContent;
   };
+  /** The log of the week has arrived, so what is not said now is not said at all. */
+  const logRead = () =>
+    waitFor(() => {
+      const logs = queryClient.getQueriesData({ queryKey: ['week-log'] });
+      expect(logs.map(([, data]) => data !== undefined)).toEqual([true]);
+    });
   test('too little is a caution, and salt that is not logged is named', async () => {
     show(60);
     expect(await said()).toContain('The day holds 360 mg sodium, below 500 mg. Salt that is not logged');
@@ -150,12 +157,18 @@ describe('sodium of the day', () => {
   test('an ordinary day says nothing', async () => {
     week(logged('2026-11-23', { portions: [logPortion(food(350), 600)] }));
     show(400);
-    await waitFor(() => expect(globalThis.fetch).toHaveBeenCalled());
+    await logRead();
     expect(screen.queryByRole('region', { name: 'Cautions' })).toBeNull();
   });
+  test('a fall to less than a third of the day before is said, once the day before is read', async () => {
+    week(logged('2026-11-23', { portions: [logPortion(food(700), 600)] }));
+    show(150);
+    expect(await said()).toContain('Sodium goes from 4,200 to 900 mg in a day.');
+  });
   test('a tablet of salt counts', async () => {
+    week(logged('2026-11-23', { portions: [logPortion(food(200), 600)] }));
     show(60, [tablet({ NA: 900 }, true)]);
-    await waitFor(() => expect(globalThis.fetch).toHaveBeenCalled());
+    await logRead();
     expect(screen.queryByRole('region', { name: 'Cautions' })).toBeNull();
   });
 });

@@ -139,7 +139,7 @@ const Dates = ({
         {edge('from', 'Starts')}
         {edge('to', 'Ends')}
       </div>
-      <div className="part-line">
+      <div className="split-line">
         <DateField
           label="Split on"
           value={cut}

@@ -71,7 +71,14 @@ export const DateField = ({
           if (iso !== value) onChange(iso);
         }}
         slotProps={{
-          textField: { error: error === true || fault !== null, helperText: fault ?? help, margin: 'dense' },
+          textField: {
+            error: error === true || fault !== null,
+            helperText: fault ?? help,
+            size: 'small',
+            fullWidth: true,
+            // The sections stand in the field before anything is typed: the label is always above them.
+            slotProps: { inputLabel: { shrink: true } },
+          },
           openPickerButton: { 'aria-label': `Choose a date: ${label}`, size: 'small' },
         }}
       />

@@ -39,7 +39,8 @@ export const TimeField = ({ label, value, onChange, error, help }: TimeFieldProp
         }}
         error={error === true || unfinished}
         helperText={unfinished ? 'Type the whole time.' : help}
-        margin="dense"
+        size="small"
+        fullWidth
       />
     </LocalizationProvider>
   );
