@@ -11,6 +11,8 @@ export default defineConfig({
     target: 'es2022',
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
+    // A room's index brings only what is used of it, into the chunk that uses it.
+    rolldownOptions: { experimental: { lazyBarrel: true } },
   },
   // The host is passed on as it is: the server compares it with the origin of a write.
   server: {

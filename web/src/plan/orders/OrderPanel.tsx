@@ -184,7 +184,7 @@ const Fields = ({ draft, change, today, season }: FieldsProps) => {
           min={today}
         />
         <DateField
-          label="Until (empty: further notice)"
+          label="Until (optional)"
           value={draft.until}
           onChange={(until) => change({ until })}
           error={backwards}

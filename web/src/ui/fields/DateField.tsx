@@ -79,7 +79,8 @@ export const DateField = ({
             // The sections stand in the field before anything is typed: the label is always above them.
             slotProps: { inputLabel: { shrink: true } },
           },
-          openPickerButton: { 'aria-label': `Choose a date: ${label}`, size: 'small' },
+          openPickerButton: { 'aria-label': `Choose a date: ${label}`, size: 'small', sx: { p: 0.25 } },
+          openPickerIcon: { fontSize: 'small' },
         }}
       />
     </LocalizationProvider>
