@@ -1,6 +1,6 @@
 export {
-  BodyBasis,
   type BasisRow,
+  BodyBasis,
   BodyKg,
   CarbBasisName,
   EquationName,

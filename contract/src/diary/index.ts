@@ -16,8 +16,8 @@ export {
   Handover,
   MealSlot,
   Standing,
-  type StandingRow,
   StandingBody,
+  type StandingRow,
   waterEntries,
 } from './entries.ts';
 export { Log } from './log.ts';

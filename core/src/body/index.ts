@@ -1,6 +1,6 @@
 export {
-  type BodyBasis,
   basisOn,
+  type BodyBasis,
   carbBasisOn,
   CORE_VERSION,
   EXPENDITURE_SOURCES,

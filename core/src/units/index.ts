@@ -29,4 +29,13 @@ export {
   weekday,
   weekStart,
 } from './dates.ts';
-export { NUMBER_SOURCE, numberIn, numberReadings, printNumber, readNumber, whole } from './numbers.ts';
+export {
+  NUMBER_SOURCE,
+  numberIn,
+  type NumberReading,
+  numberReadings,
+  printNumber,
+  readNumber,
+  whole,
+} from './numbers.ts';
+export { readBodyMass, readEnergy } from './typed.ts';

@@ -1,9 +1,8 @@
-import { bodyBounds, bodyFigure, toKg } from '../ui/formats/units.ts';
-import { numberIn } from '@maul/core/units';
+import { bodyFigure } from '../ui/formats/units.ts';
+import { MassField } from '../ui/fields/TypedField.tsx';
+import { readBodyMass } from '@maul/core/units';
 import type { DayDocument } from '@maul/contract/diary';
-import { BodyKg } from '@maul/contract/body';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { saveWeighIn } from '../data/edit.ts';
 import { fromDay } from '../data/fromDay.ts';
@@ -17,31 +16,30 @@ const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' |
   if (day.date > day.today) return null;
   const save = (event: FormEvent): void => {
     event.preventDefault();
-    const kg = BodyKg.safeParse(Math.round(toKg(numberIn(text, bodyBounds(units)), units) * 1000) / 1000);
-    if (!kg.success) return setFault(kg.error.issues[0]?.message ?? 'Check the number.');
+    const read = readBodyMass(text, units.body);
+    if (!read.ok) return setFault(read.sentence);
     setFault(null);
-    saveWeighIn(day, day.weighIn, kg.data);
+    saveWeighIn(day, day.weighIn, Math.round(read.value * 1000) / 1000);
     if (hide.weight) setText('');
   };
-  const kept =
-    day.weighIn !== null && bodyFigure(toKg(numberIn(text, bodyBounds(units)), units), units) === shown;
+  const typed = readBodyMass(text, units.body);
+  const kept = day.weighIn !== null && typed.ok && bodyFigure(typed.value, units) === shown;
   return (
     <form className="weigh-in" onSubmit={save}>
-      <TextField
-        label={`Morning weight, ${units.body}`}
-        type={hide.weight ? 'password' : 'text'}
+      <MassField
+        label="Morning weight"
+        units={units}
+        hidden={hide.weight}
         value={text}
-        onChange={(e) => setText(e.target.value)}
-        error={fault !== null}
-        helperText={
-          fault ??
-          (hide.weight
+        onChange={setText}
+        fault={fault}
+        help={
+          hide.weight
             ? day.weighIn
               ? 'Saved, and hidden as you asked.'
               : 'It is saved without being shown, as you asked.'
-            : 'Fasted, after the toilet. The week mean counts, never one morning.')
+            : 'Fasted, after the toilet. The week mean counts, never one morning.'
         }
-        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
       />
       <Button type="submit" disabled={kept}>
         {kept ? 'Kept' : 'Keep'}

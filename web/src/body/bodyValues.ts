@@ -1,11 +1,11 @@
-import { numberIn } from '@maul/core/units';
+import { readBodyMass, numberIn } from '@maul/core/units';
 import { DEFAULT_PROFILE, Profile, type Athlete, type DIETS, type Units } from '@maul/contract/people';
 import { type ALLERGENS } from '@maul/contract/foods';
 import { type BasisRow } from '@maul/contract/body';
 import type { CarbBasis } from '@maul/core/nutrition';
 import type { CarbTiming, HealthStatements, PhaseKind, TrainingSession } from '@maul/core/plan';
 import type { EquationId, EquationSex, FatMethod } from '@maul/core/body';
-import { bodyFigure, toKcal, toKg } from '../ui/formats/units.ts';
+import { bodyFigure, toKcal } from '../ui/formats/units.ts';
 
 /** What stands in the fields: numbers as they are typed. */
 export interface BodyValues {
@@ -77,15 +77,14 @@ const optional = (text: string): number | null => (text.trim() === '' ? null : n
 const named = (text: string): string | null => (text.trim() === '' ? null : text.trim());
 
 /** The weight in kg; NaN while it is not typed. */
-export const weightOf = (values: BodyValues): number =>
-  Math.round(toKg(numberIn(values.weight), values.units) * 100) / 100;
+export const weightOf = (values: BodyValues): number => {
+  const read = readBodyMass(values.weight, values.units.body);
+  return read.ok ? Math.round(read.value * 100) / 100 : NaN;
+};
 
 /** The typed weight and maintenance in other units; what is no number stays as it is typed. */
 export const convertFigures = (values: BodyValues, units: Units): Pick<BodyValues, 'weight' | 'known'> => {
-  const [kg, kcal] = [
-    toKg(numberIn(values.weight), values.units),
-    toKcal(numberIn(values.known), values.units),
-  ];
+  const [kg, kcal] = [weightOf(values), toKcal(numberIn(values.known), values.units)];
   return {
     weight: Number.isNaN(kg) || units.body === values.units.body ? values.weight : bodyFigure(kg, units),
     known:

@@ -1,5 +1,6 @@
+import { EnergyField } from '../../ui/fields/TypedField.tsx';
+import { readEnergy, isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
-import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
 import { assembleDay, guessedDay, type SheetPortion } from '@maul/core/diary';
 import { carbBasisOf, dayInputs } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
@@ -15,7 +16,7 @@ import { useDeferredValue, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { portionFoodOf } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
-import { toKcal, useUnits } from '../../ui/formats/units.ts';
+import { useUnits } from '../../ui/formats/units.ts';
 import { addMeal, addPortion, type NewPortion } from '../../data/edit.ts';
 import { asStep } from '../../data/steps.ts';
 import { call } from '../../data/api.ts';
@@ -43,8 +44,9 @@ const Reserve = ({
   const [texts, setTexts] = useState<Record<string, string>>({});
   const figures: BareFigures = {};
   for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const) {
-    const value = figureOf(texts[key] ?? '');
-    if (value !== undefined) figures[key] = key === 'ENERC' ? toKcal(value, units) : value;
+    const energy = readEnergy(texts.ENERC ?? '', units.energy, 100_000);
+    const value = key !== 'ENERC' ? figureOf(texts[key] ?? '') : energy.ok ? energy.value : undefined;
+    if (value !== undefined) figures[key] = value;
   }
   const some = Object.values(figures).some((v) => v > 0);
   const tooMuch =
@@ -62,7 +64,7 @@ const Reserve = ({
     });
     onClose();
   };
-  const field = (key: 'ENERC' | 'PROCNT' | 'CARB' | 'FAT', label: string) => (
+  const field = (key: 'PROCNT' | 'CARB' | 'FAT', label: string) => (
     <TextField
       label={label}
       value={texts[key] ?? ''}
@@ -91,7 +93,12 @@ const Reserve = ({
         <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
       </div>
       <div className="pair">
-        {field('ENERC', `Energy, ${units.energy}`)}
+        <EnergyField
+          label="Energy"
+          units={units}
+          value={texts.ENERC ?? ''}
+          onChange={(text) => setTexts((t) => ({ ...t, ENERC: text }))}
+        />
         {field('PROCNT', 'Protein, g')}
       </div>
       <div className="pair">

@@ -16,7 +16,8 @@ import { bodyText, energyText, useUnits } from '../../ui/formats/units.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useSession } from '../../data/session.ts';
 import { useEditor } from '../editor.ts';
-import { NumberField, WordField } from '../phase/fields.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
+import { WordField } from '../../ui/fields/WordField.tsx';
 
 const VERDICTS: Readonly<Record<StartBy['verdict'], string>> = {
   there: 'Already in condition: there is nothing to lose.',

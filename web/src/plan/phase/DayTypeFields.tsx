@@ -3,7 +3,8 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
-import { NumberField, WordField } from './fields.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
+import { WordField } from '../../ui/fields/WordField.tsx';
 
 const CHANGES = [
   ['energy', 'kcal more or less'],

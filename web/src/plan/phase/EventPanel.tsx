@@ -18,7 +18,8 @@ import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { datesInWords } from '../../ui/formats/show.ts';
 import { applySeason, select, useEditor } from '../editor.ts';
-import { NumberField, WordField } from './fields.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
+import { WordField } from '../../ui/fields/WordField.tsx';
 import { KINDS } from './PhasePanel.tsx';
 
 const EVENT_KINDS = [

@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
 import { useState } from 'react';
 import { call, sentenceOf } from '../../data/api.ts';
-import { NumberField } from './fields.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
 
 /** A written menu: taken over from a day, then changed gram by gram. */
 export const MenuFields = ({

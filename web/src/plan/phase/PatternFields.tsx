@@ -14,7 +14,8 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { NumberField, WordField } from './fields.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
+import { WordField } from '../../ui/fields/WordField.tsx';
 
 const CARBS = [
   ['even', 'even'],

@@ -11,7 +11,8 @@ import {
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { NumberField, WordField } from './fields.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
+import { WordField } from '../../ui/fields/WordField.tsx';
 import { MenuFields } from './MenuFields.tsx';
 
 const ENERGY = [

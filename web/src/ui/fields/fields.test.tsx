@@ -1,10 +1,11 @@
 /** @jest-environment ./jsdomWithNode.mjs */
 import { afterEach, describe, expect, test } from '@jest/globals';
-import { act, cleanup, render, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { textIn, typeInto } from '../../testing/render.tsx';
+import { field, textIn, typeInto } from '../../testing/render.tsx';
 import { DateField } from './DateField.tsx';
 import { TimeField } from './TimeField.tsx';
+import { EnergyField, MassField } from './TypedField.tsx';
 
 afterEach(cleanup);
 
@@ -84,5 +85,37 @@ describe('a time', () => {
     show('time', '08:00');
     act(() => screen.getByRole('button', { name: 'another' }).click());
     expect(textIn('At')).toBe('12:00');
+  });
+});
+
+describe('a body mass and an energy as they are typed', () => {
+  const units = { body: 'lb', food: 'g', energy: 'kJ' } as const;
+  const Mass = () => {
+    const [text, setText] = useState('');
+    return <MassField label="Weight" units={units} value={text} onChange={setText} help="Fasted." />;
+  };
+  const typeMass = (text: string) => fireEvent.change(field('Weight, lb'), { target: { value: text } });
+  test('stones and pounds are read; what is no number is said at once', () => {
+    render(<Mass />);
+    typeMass('12 st 4 lb');
+    expect(screen.getByText('Fasted.')).toBeTruthy();
+    typeMass('heavy');
+    expect(screen.getByText(/“heavy” is not a number/)).toBeTruthy();
+  });
+  test('a number that may not be finished is said only when the field is left', () => {
+    render(<Mass />);
+    typeMass('17');
+    expect(screen.getByText('Fasted.')).toBeTruthy();
+    fireEvent.blur(field('Weight, lb'));
+    expect(screen.getByText('Type a number from 56 to 771.')).toBeTruthy();
+    fireEvent.focus(field('Weight, lb'));
+    typeMass('172');
+    expect(screen.getByText('Fasted.')).toBeTruthy();
+  });
+  test('a fault of the owner stands before everything else', () => {
+    render(
+      <EnergyField label="Energy" units={units} value="8,000" onChange={() => undefined} fault="Too much." />,
+    );
+    expect(screen.getByText('Too much.')).toBeTruthy();
   });
 });

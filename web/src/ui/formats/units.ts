@@ -30,7 +30,3 @@ export const toKcal = (value: number, { energy }: Units): number =>
 /** Grams of a portion as the athlete reads them: 142, or 5.01 for ounces. */
 export const foodFigure = (value: number, { food }: Units): string =>
   food === 'g' ? gramsText(value) : fromGrams(grams(value), 'oz').toFixed(2);
-
-/** What a body mass may be in the athlete's unit. */
-export const bodyBounds = ({ body }: Units): { least: number; most: number } =>
-  body === 'kg' ? { least: 25, most: 350 } : { least: 55, most: 772 };
