@@ -67,7 +67,7 @@ const orderFault = (order: ChangeOrder, bound: readonly DayTargets[], today: Iso
   if (order.until !== null && order.until < order.from)
     return {
       kind: 'ends-before-start',
-      sentence: `An order cannot end on ${order.until}, before it starts on ${order.from}.`,
+      sentence: `An order cannot end on ${order.until}, before it starts.`,
     };
   if (bound.length === 0)
     return {

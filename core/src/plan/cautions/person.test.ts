@@ -121,7 +121,7 @@ describe('cautions as a whole', () => {
     const measured = [caution('losing-too-fast', 'confirm'), caution('swings', 'note')];
     const planned = [caution('fat-under-floor', 'note'), caution('losing-too-fast', 'confirm')];
     expect(withMeasured(planned, measured, days(2000)).map((c) => `${c.id} ${c.level}`)).toEqual([
-      'losing-too-fast hard',
+      'losing-too-fast confirm',
       'fat-under-floor note',
       'swings note',
     ]);

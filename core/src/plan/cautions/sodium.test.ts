@@ -33,7 +33,7 @@ describe('a swing from day to day', () => {
   ])('%s', (_, now, before, found) => expect(ids(day(now), day(before))).toEqual(found));
 
   test('down to almost nothing is a swing and low', () =>
-    expect(ids(day(300), day(2400))).toEqual(['sodium-low hard', 'sodium-swing note']));
+    expect(ids(day(300), day(2400))).toEqual(['sodium-low confirm', 'sodium-swing note']));
 
   test('a day still to be eaten is not low, but may already be three times as much', () => {
     expect(ids(day(300, { complete: false }), day(2400))).toEqual([]);

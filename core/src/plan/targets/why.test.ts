@@ -37,7 +37,7 @@ describe('a derivation', () => {
       if (!found?.targets.windows[key]) continue;
       const steps = found.steps.filter((s) => s.about.includes(key));
       expect(steps.length).toBeGreaterThanOrEqual(2);
-      expect(steps.map((s) => s.text).join(' ')).toMatch(/TargetWindow|At least|At most/);
+      expect(steps.map((s) => s.text).join(' ')).toMatch(/Window|At least|At most/);
     }
   });
   const text = (macros: MacroPolicy, more: Partial<Phase>, orders?: Parameters<typeof why>[2]) =>
