@@ -68,7 +68,7 @@ describe('on a plan', () => {
     expect(found.high).toBeCloseTo(1698 / 63.532, 2);
     expect(() => energyAvailability(1950, 0, { weightKg: 80, leanKg: 0, fatSpread: 2 })).toThrow(RangeError);
   });
-  test('low availability is hard under 30 in women, 25 in men; 30 to 45 is a note', () => {
+  test('low availability needs confirming under 30 in women, 25 in men; 30 to 45 is a note', () => {
     const low = planCautions(days(1950, 0.75, { kind: 'maintenance' }), person(), trained);
     expect(ids(low)).toContain('low-energy-availability confirm');
     expect(plannedWork(trained, isoDate('2026-11-23'), 77.6)).toBeCloseTo(4 * 1.05 * 77.6 * 1.5, 6);
@@ -80,7 +80,7 @@ describe('on a plan', () => {
     );
   });
   // Helms 2014: not faster than 1 % a week; 77.6 kg and 2,540 kcal: 1 % is 854 kcal a day.
-  test('a plan that loses too fast is hard; a mini-cut may be a little faster', () => {
+  test('a plan that loses too fast needs confirming; a mini-cut may be a little faster', () => {
     expect(ids(planCautions(days(1600), person(), idle))).toContain('losing-too-fast confirm');
     expect(ids(planCautions(days(1720), person(), idle))).not.toContain('losing-too-fast confirm');
     expect(ids(planCautions(days(1600, 0.75, { kind: 'mini-cut' }), person(), idle))).not.toContain(
