@@ -1,6 +1,23 @@
 import { decimalsOf, fromGrams, type Grams } from '../units/index.ts';
 import type { CaptureWay, Layer, Reading, Said, ScaleEvent, ScaleState } from './types.ts';
 
+/*
+ * What a scale may be, and what moves it from one to the other:
+ *
+ *                connect                    reading, 0.8 s within a division
+ *   absent ────────────────▶ live, moving ◀────────────────────────────────▶ live, stable
+ *                              ▲     │       reading that differs                │
+ *                 connect      │     │ disconnect                                │ disconnect
+ *                              │     ▼                                           │
+ *                            lost (layers kept, zero unseen) ◀───────────────────┘
+ *
+ *   tare, capture   live and stable: a layer is added and the scale stands at zero
+ *                   live and moving: armed, done at the next stable reading; overload or a lost link calls it off
+ *                   zero unseen: refused until the pan shows what it showed before, or the lost zero becomes a layer (offset)
+ *   undo            the last layer is taken off, its mass lies on the pan unclaimed again
+ *   clear           no layers
+ */
+
 /** A scale stands still when its readings of this span, ms, differ by no more than one division. common practice, no source. */
 export const STABLE_SPAN_MS = 800;
 
@@ -238,7 +255,7 @@ const undo = (state: ScaleState): ScaleState => {
 };
 
 /**
- * The bench's whole understanding of a scale, as one pure step: readings and hands in, stable / tare / capture / undo out.
+ * The bench's whole understanding of a scale, as one pure step: readings and presses go in, stable, tare, capture and undo come out.
  *
  * - Stable: the readings of the last 0.8 s span no more than one division.
  * - Capture takes gross minus the last tare (or, `way: 'take'`, what has left since it) and sets the scale to zero at once. While the scale moves, tare and capture
