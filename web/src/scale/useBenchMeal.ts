@@ -71,7 +71,8 @@ const undoCapture = ({ day }: Latest, layer: Captured): void => {
   const portion = day?.portions.find((p) => p.id === layer.portionId);
   if (!day || !portion) return;
   const taken = withdrawStep(day, captureStep(layer));
-  if (taken && taken.left > 0)
+  // Left alone, or no longer remembered: either way the day keeps what it says.
+  if (taken ? taken.left > 0 : portion.grams !== null)
     sayOnce(`${portion.food.name} was changed since it was captured, and stays as it is.`);
   const bench = useBench.getState();
   if (!boxOf(portion.id)) bench.choose(portion.mealId, portion.id);
