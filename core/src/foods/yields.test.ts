@@ -17,6 +17,14 @@ describe('start values', () => {
   test('rice boiled in little water ends near 2.6', () => {
     expect(cookingYield([], startYields('Rice, basmati')[1])?.factor).toBeCloseTo(2.6, 9);
   });
+  test.each([
+    'Rice vinegar', 'Cinnamon, ground', 'Black pepper, ground', 'Potato starch', 'Rice flour', 'Pasta sauce', 'Carrot juice', 'Rice drink',
+  ])('%s is not cooked as what it is made of', (name) => expect(startYields(name)).toEqual([])); // prettier-ignore
+  test('meat that is ground is fried, whichever word comes first', () => {
+    expect(startYields('Ground beef, 5 % fat')[0]?.method).toBe('fried');
+    expect(startYields('Turkey, ground')[0]?.method).toBe('fried');
+    expect(startYields('Rice noodles').map((y) => y.low)).toEqual([2.2]);
+  });
   test('a food that no line names has none', () => {
     expect(startYields('Rice cakes, plain')).toEqual([]);
     expect(startYields('Harbour bar')).toEqual([]);

@@ -12,11 +12,15 @@ export interface StartYield {
 const MEMORY = 'start value, from memory; weigh your own once and it is replaced';
 const water = (what: string) => `${what}; ${MEMORY}`;
 
+/** What is made of a food is no longer cooked as the food is: vinegar of rice, starch of potato, ground spice. */
+const MADE_OF =
+  /\b(vinegar|wine|flour|starch|bran|oil|syrup|milk|drink|powder|spices?|seasoning|sauce|soup|juice|jam|cakes?|crackers?|crisps?|chips?|crispies|puffs?|cereals?|pie|bread|bars?|pudding|paper|cream|salad)\b|\bpepper, (black|white)\b|\b(black|white|ground) pepper\b/i;
+const MEAT = '(beef|pork|lamb|veal|turkey|chicken|venison|bison|meat)';
 /** Start values by what the food is called. Nothing here is guessed for a food that no line names. */
 const START: readonly (readonly [name: RegExp, StartYield])[] = [
-  [/\brice\b(?!.*(cake|noodle|drink|cream))/i, { method: 'boiled', low: 2.8, high: 3.0, source: MEMORY }],
+  [/\brice\b(?!.*noodle)/i, { method: 'boiled', low: 2.8, high: 3.0, source: MEMORY }],
   [
-    /\brice\b(?!.*(cake|noodle|drink|cream))/i,
+    /\brice\b(?!.*noodle)/i,
     {
       method: 'boiled in 160–175 g of water per 100 g',
       low: 2.55,
@@ -26,7 +30,10 @@ const START: readonly (readonly [name: RegExp, StartYield])[] = [
   ],
   [/\b(pasta|spaghetti|penne|noodles?)\b/i, { method: 'boiled', low: 2.2, high: 2.4, source: MEMORY }],
   [/\b(chicken|turkey)\b.*\bbreast\b/i, { method: 'cooked through', low: 0.7, high: 0.75, source: MEMORY }],
-  [/\b(mince|minced|ground)\b/i, { method: 'fried', low: 0.7, high: 0.75, source: MEMORY }],
+  [
+    new RegExp(`\\bmince\\b|\\b${MEAT}\\b.*\\b(minced|ground)\\b|\\b(minced|ground)\\b.*\\b${MEAT}\\b`, 'i'),
+    { method: 'fried', low: 0.7, high: 0.75, source: MEMORY },
+  ],
   [/\bpotato(es)?\b(?!.*sweet)/i, { method: 'baked', low: 0.78, high: 0.82, source: MEMORY }],
   [
     /\b(broccoli|beans?, green|green beans?|carrots?|spinach|courgette|cauliflower|asparagus|peppers?|cabbage|kale)\b/i,
@@ -36,7 +43,7 @@ const START: readonly (readonly [name: RegExp, StartYield])[] = [
 
 /** The start values that fit a food by its name; none when no line names it. */
 export const startYields = (foodName: string): StartYield[] =>
-  START.filter(([name]) => name.test(foodName)).map(([, value]) => value);
+  MADE_OF.test(foodName) ? [] : START.filter(([name]) => name.test(foodName)).map(([, value]) => value);
 
 /** One weighing of the same food before and after it was cooked. */
 export interface SeenYield {

@@ -2,6 +2,7 @@ export { cautionStanding, type Confirmation, confirmationHolds } from './caution
 export { measuredCautions } from './cautions/measured.ts';
 export { cautionPerson, restingOf } from './cautions/person.ts';
 export { planCautions, VERY_LOW } from './cautions/plan.ts';
+export { type DoneWork } from './cautions/plannedWork.ts';
 export { sodiumCautions, type SodiumDay, sodiumOfDay } from './cautions/sodium.ts';
 export {
   type Caution,

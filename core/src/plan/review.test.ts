@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { testBasis, testOrder, testPhase, testSeason } from '../testing.ts';
+import { testBasis, testDayType, testOrder, testPhase, testSeason } from '../testing.ts';
 import { addDays, isoDate } from '../units/index.ts';
 import { NO_STATEMENTS, type Caution } from './cautions/types.ts';
 import {
@@ -123,10 +123,18 @@ describe('a season before it is signed', () => {
   });
   test('carbs that move bring the caution of an illness', () => {
     const ill = { ...athlete, profile: { ...athlete.profile, health: { ...NO_STATEMENTS, diabetes: true } } };
-    const moved = testSeason(testPhase({ energy: { kind: 'rate', percentPerWeek: -0.4 } }));
+    const gaining = (percentPerWeek: number) =>
+      testSeason(
+        testPhase({
+          kind: 'off-season',
+          energy: { kind: 'rate', percentPerWeek },
+          dayTypes: [testDayType('low', 0), testDayType('high', 0)],
+        }),
+      );
+    const before = { ...plan, season: gaining(0.3) };
     const ids = (season: typeof plan.season) =>
-      reviewSeason(plan, season, ill, today).cautions.map((c) => c.id);
-    expect(ids(moved)).toContain('illness');
-    expect(ids(plan.season)).not.toContain('illness');
+      reviewSeason(before, season, ill, today).cautions.map((c) => c.id);
+    expect(ids(gaining(0.4))).toContain('illness');
+    expect(ids(before.season)).not.toContain('illness');
   });
 });

@@ -1,5 +1,5 @@
 export { mountBody } from './routes.ts';
 export { statedBasis } from './statedBasis.ts';
 export { basesAround, basesSince, everMeasured, writeBasis } from './store/bases.ts';
-export { completeIntake } from './store/intake.ts';
+export { completeIntake, workDone } from './store/intake.ts';
 export { addWeighIn, mornings, weighInOn } from './store/weighIns.ts';

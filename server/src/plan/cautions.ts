@@ -12,7 +12,7 @@ import {
 import type { Athlete } from '@maul/contract/people';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { completeIntake, mornings, basesAround } from '../body/index.ts';
+import { completeIntake, mornings, basesAround, workDone } from '../body/index.ts';
 import { seasonOn } from './store/seasons.ts';
 import { timeline } from './timeline.ts';
 
@@ -34,6 +34,7 @@ export const measuredFor = async (
       eaten: eaten.map((d) => ({ ...d, window: targetsOn(d.day)?.windows.ENERC ?? null })),
       weighIns: await mornings(trx, athlete.id, from, today),
       routine: athlete.profile.routine,
+      work: await workDone(trx, athlete.id, from, today),
       planned: [today, addDays(today, 1)].flatMap((day) => {
         const plan = targetsOn(day);
         const aim = plan?.windows.ENERC?.aim;

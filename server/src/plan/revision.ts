@@ -1,7 +1,7 @@
 import { measuredFor, judge, judgeAndConfirm } from './cautions.ts';
-import { reviewSeason, type Season } from '@maul/core/plan';
+import { reviewSeason, type Caution, type Season } from '@maul/core/plan';
+import type { Athlete } from '@maul/contract/people';
 import {
-  cautionsKept,
   addRevision,
   releaseRevision,
   oneWriter,
@@ -24,6 +24,27 @@ import { ordersFor } from './store/orders.ts';
 /** Bases shown in the Season place reach so far back, days. */
 const BASES_BACK = 84;
 
+/**
+ * What must be confirmed of a season that waits, with the figures of now: what has worsened since it was written is confirmed anew, and
+ * what was about days that have passed is not asked any more.
+ */
+const hardNow = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  inForce: Season,
+  season: Season,
+): Promise<Caution[]> => {
+  const today = todayOf(athlete);
+  const plan = {
+    season: inForce,
+    bases: await basesAround(trx, athlete.id, today),
+    orders: await ordersFor(trx, athlete.id, 'all'),
+  };
+  const { cautions } = reviewSeason(plan, season, athlete, today, await measuredFor(trx, athlete, today));
+  return cautions.filter((c) => c.level === 'confirm');
+};
+
+const NO_SEASON: Season = { phases: [], events: [] };
 const newestPending = (revisions: readonly SeasonRevision[]): SeasonRevision | undefined =>
   revisions[0]?.pending ? revisions[0] : undefined;
 
@@ -36,12 +57,11 @@ export const seasonDocument = async (trx: AppTransaction, athleteId: string): Pr
   const now = revisionOn(revisions, today);
   const pending = newestPending(revisions);
   const confirmations = await confirmationsOf(trx, athleteId);
-  const held =
-    pending && (await cautionsKept(trx, athleteId, pending.id)).filter((c) => c.level === 'confirm');
+  const held = pending && (await hardNow(trx, athlete, now?.season ?? NO_SEASON, pending.season));
   return {
     athlete,
     today,
-    season: now?.season ?? { phases: [], events: [] },
+    season: now?.season ?? NO_SEASON,
     revision: now ? toRevision(now) : null,
     pending:
       pending && held && pending.id !== now?.id
@@ -81,7 +101,7 @@ export const writeSeason = async (
       { current: await seasonDocument(trx, athleteId) },
     );
   const plan = {
-    season: revisionOn(revisions, today)?.season ?? { phases: [], events: [] },
+    season: revisionOn(revisions, today)?.season ?? NO_SEASON,
     bases: await basesAround(trx, athleteId, today),
     orders: await ordersFor(trx, athleteId, 'all'),
   };
@@ -132,17 +152,11 @@ export const confirmSeason = async (
     throw new ProblemError('stale', 'A newer season has been written since. Nothing was confirmed.', {
       current: await seasonDocument(trx, athleteId),
     });
-  // The figures of now: what has worsened since it was written must be confirmed anew by everybody.
-  const plan = {
-    season: revision.season,
-    bases: await basesAround(trx, athleteId, today),
-    orders: await ordersFor(trx, athleteId, 'all'),
-  };
-  const measured = await measuredFor(trx, athlete, today);
-  const { cautions } = reviewSeason(plan, revision.season, athlete, today, measured);
-  const kept = await cautionsKept(trx, athleteId, id);
-  const hard = [...cautions, ...kept.filter((k) => !cautions.some((c) => c.id === k.id))].filter(
-    (c) => c.level === 'confirm',
+  const hard = await hardNow(
+    trx,
+    athlete,
+    revisionOn(revisions, today)?.season ?? NO_SEASON,
+    revision.season,
   );
   await confirm(trx, athleteId, personId, hard);
   const judged = judge(hard, await confirmationsOf(trx, athleteId), athlete.hasCoach);

@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Routine } from '../season/mealPattern.ts';
-import { testBasis, testMacros, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testDayType, testMacros, testPhase, testSeason } from '../../testing.ts';
 import { dayTargets } from '../targets/targets.ts';
+import { macroPart } from '../season/rules.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import { cautionStanding, confirmationHolds, type Confirmation } from './confirm.ts';
 import { energyAvailability } from '../../body/index.ts';
@@ -83,12 +84,19 @@ describe('on a plan', () => {
   test('a plan that loses too fast needs confirming; a mini-cut may be a little faster', () => {
     expect(ids(planCautions(days(1600), person(), idle))).toContain('losing-too-fast confirm');
     expect(ids(planCautions(days(1720), person(), idle))).not.toContain('losing-too-fast confirm');
-    expect(ids(planCautions(days(1600, 0.75, { kind: 'mini-cut' }), person(), idle))).not.toContain(
+    const short = { kind: 'mini-cut', from: isoDate('2026-11-02'), to: isoDate('2026-12-20') };
+    expect(ids(planCautions(days(1600, 0.75, short), person(), idle))).not.toContain(
       'losing-too-fast confirm',
     );
     expect(ids(planCautions(days(1600, 0.75, { kind: 'peak-week' }), person(), idle))).not.toContain(
       'losing-too-fast confirm',
     );
+  });
+  test('a mini-cut of 52 weeks is judged as a cut, and its length is said', () => {
+    const long = { kind: 'mini-cut', from: isoDate('2026-09-28'), to: isoDate('2027-09-27') };
+    const found = planCautions(days(1600, 0.75, long), person(), idle);
+    expect(ids(found)).toEqual(expect.arrayContaining(['losing-too-fast confirm', 'long-mini-cut note']));
+    expect(found.find((c) => c.id === 'long-mini-cut')?.sentence).toContain('52 weeks');
   });
   // Helms 2014; Iraki 2019: 15 % of energy or 0.5 g per kg, for 14 days.
   test('little fat is a note after two weeks, not before', () => {
@@ -119,6 +127,27 @@ describe('by what the athlete says', () => {
     expect(ids(planCautions(days(2540, 0.75, { kind: 'peak-week' }), who, idle))[0]).toBe(wanted);
     expect(ids(planCautions(days(3200, 0.75, { kind: 'off-season' }), who, idle))).not.toContain(wanted);
   });
+  // E 2,540 at maintenance: the aim lies below it, the high end of the window above.
+  test.each([
+    ['a wide tolerance', { energy: { kind: 'step', kcal: -400 }, tolerance: { ...testPhase().tolerance, energy: { kcal: 450 } } }],
+    ['a range that reaches over it', { energy: { kind: 'range', low: 1900, high: 2700 }, macros: { kind: 'protein-range', protein: macroPart('grams', 150), fatFloor: null, fibre: { grams: 30 } } }],
+    ['a day type five times as wide', { energy: { kind: 'step', kcal: -400 }, dayTypes: [testDayType('low', 0, { widen: 5 })], week: Array<string>(7).fill('low') }],
+    ['one low day in a week that balances', { energy: { kind: 'step', kcal: 0 }, dayTypes: [testDayType('low', -300), testDayType('high', 50)], week: ['low', ...Array<string>(6).fill('high')] }],
+  ] as const)('a deficit inside a window that holds the expenditure is refused to a minor: %s', (_, change) => {
+    const phase = { kind: 'maintenance', ...change };
+    const [found] = planCautions(days(0, 0.75, phase), person({ ageYears: 16 }), idle);
+    expect(found).toMatchObject({ id: 'minor', level: 'refuse' });
+    expect(found?.sentence).toContain('below the expenditure');
+  }); // prettier-ignore
+  test('maintenance to the rounding of its macros is no deficit', () => {
+    const level = { kind: 'maintenance', energy: { kind: 'step', kcal: 0 }, dayTypes: [testDayType('low', 0)], week: Array<string>(7).fill('low') };
+    expect(ids(planCautions(days(0, 0.75, level), person({ ageYears: 16 }), idle))).not.toContain('minor refuse');
+  }); // prettier-ignore
+  test('with an illness a cut or a peak week needs the doctor, whether carbs move or not', () => {
+    const ill = person({}, { kidney: true });
+    for (const change of [{}, { kind: 'peak-week' }])
+      expect(planCautions(days(2100, 0.75, change), ill, idle)[0]).toMatchObject({ id: 'illness', needs: 'doctor' });
+  }); // prettier-ignore
   test('the professional must be named', () => {
     const [open] = planCautions(days(2100), person({}, { eatingDisorder: true }), idle);
     expect(open?.needs).toBe('professional');
@@ -162,10 +191,34 @@ describe('on what was eaten and weighed', () => {
       'very-low-intake confirm',
     );
     expect(ids(measuredCautions(measured({ eaten: eaten(() => 2300) }), person()))).toEqual([]);
-    // Four complete days of seven say nothing.
-    expect(measuredCautions(measured({ eaten: eaten((i) => (i < 4 ? 1000 : undefined)) }), person())).toEqual(
-      [],
-    );
+    // Two complete days of seven say nothing, three do.
+    const first = (n: number) => measured({ eaten: eaten((i) => (i < n ? 600 : undefined)) });
+    expect(measuredCautions(first(2), person())).toEqual([]);
+    const [found] = measuredCautions(first(3), person());
+    expect(found).toMatchObject({ id: 'very-low-intake', level: 'confirm', figure: 600 });
+    expect(found?.sentence).toContain('3 of them are logged completely');
+  });
+  test('a resting expenditure that is not known fires nothing, and the cautious floor still holds', () => {
+    const unknown = person({ resting: NaN, leanKg: null });
+    expect(measuredCautions(measured({ eaten: eaten(() => 1600) }), unknown)).toEqual([]);
+    expect(ids(measuredCautions(measured({ eaten: eaten(() => 1400) }), unknown))).toEqual([
+      'very-low-intake confirm',
+    ]);
+    expect(ids(planCautions(days(1850), unknown, idle))).toEqual([]);
+  });
+  test('extra cardio that nobody planned counts in the energy that is left', () => {
+    // By hand: (1,900 - 420) / 68 = 21.8; without the extra work 27.9.
+    const eats = measured({ eaten: eaten(() => 1900) });
+    const who = person({ resting: 1500 });
+    expect(ids(measuredCautions(eats, who))).toEqual([]);
+    const work = Array.from({ length: 60 }, (_, i) => ({
+      day: addDays(today, -i),
+      kind: 'cardio' as const,
+      minutes: 60,
+      kcal: 420,
+    }));
+    const [found] = measuredCautions({ ...eats, work }, who);
+    expect(found).toMatchObject({ id: 'low-energy-availability', figure: 21.8 });
   });
   test('weeks of low availability are counted', () => {
     const found = measuredCautions(
@@ -182,6 +235,10 @@ describe('on what was eaten and weighed', () => {
     expect(ids(measuredCautions(measured({ weighIns: weighIns((i) => 76 + 0.1 * i) }), person()))).toEqual(
       [],
     );
+    // Outside every phase it counts as well.
+    expect(
+      ids(measuredCautions(measured({ weighIns: fast(4), season: { phases: [], events: [] } }), person())),
+    ).toEqual(['losing-too-fast confirm']);
     const young = testSeason(testPhase({ from: isoDate('2026-11-05') }));
     expect(measuredCautions(measured({ weighIns: fast(4), season: young }), person())).toEqual([]);
   });

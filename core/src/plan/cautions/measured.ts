@@ -1,10 +1,10 @@
 import { isDietPhase, phaseOn, type Season } from '../season/season.ts';
 import { type Routine } from '../season/mealPattern.ts';
 import { weekMean, type WeighIn, energyAvailability, LOW_AVAILABILITY } from '../../body/index.ts';
-import { plannedWork } from './plannedWork.ts';
+import { workOn, type DoneWork } from './plannedWork.ts';
 import type { TargetWindow } from '../targets/window.ts';
 import { addDays, daysBetween, type IsoDate, whole } from '../../units/index.ts';
-import { FIRST_DAYS, fastestLoss, VERY_LOW } from './plan.ts';
+import { FIRST_DAYS, fastestLoss, intakeFloor } from './plan.ts';
 import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPerson } from './types.ts';
 
 /** One complete day of the log: what was eaten, and the energy window it had. kcal. */
@@ -20,32 +20,35 @@ export interface Measured {
   eaten: readonly EatenDay[];
   weighIns: readonly WeighIn[];
   routine: Routine;
+  /** Training, cardio and posing that were logged as done. */
+  work?: readonly DoneWork[];
   /** Today and tomorrow as they are planned: the day's aim, and the phase's own without what was set for the day. kcal. */
   planned?: readonly { day: IsoDate; aim: number; usual: number }[];
 }
 
-/** Seven-day means need at least so many complete days. common practice, no source. */
-const COMPLETE = 5;
+/** Seven-day means need at least so many complete days: more than two days of little are no accident. common practice, no source. */
+const COMPLETE = 3;
 
-/** Mean intake of the complete days in the seven that end on a day; undefined below five of them. kcal. */
-const meanIntake = (eaten: readonly EatenDay[], end: IsoDate): number | undefined => {
+/** Mean intake of the complete days in the seven that end on a day, and how many they are; undefined below three of them. kcal. */
+const meanIntake = (eaten: readonly EatenDay[], end: IsoDate): { kcal: number; days: number } | undefined => {
   const from = addDays(end, -6);
   const week = eaten.filter((d) => d.day >= from && d.day <= end);
-  return week.length < COMPLETE ? undefined : week.reduce((sum, d) => sum + d.kcal, 0) / week.length;
+  if (week.length < COMPLETE) return undefined;
+  return { kcal: week.reduce((sum, d) => sum + d.kcal, 0) / week.length, days: week.length };
 };
 
 const lowIntake = ({ today, eaten }: Measured, person: CautionPerson): Caution[] => {
   const mean = meanIntake(eaten, addDays(today, -1));
-  const floor = Math.max(person.resting, VERY_LOW[person.sex]);
-  if (mean === undefined || mean >= floor) return [];
+  const floor = intakeFloor(person);
+  if (mean === undefined || mean.kcal >= floor) return [];
   return [
     {
       id: 'very-low-intake',
       level: 'confirm',
-      sentence: `The last seven days average ${whole(mean)} kcal eaten, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
+      sentence: `The last seven days average ${whole(mean.kcal)} kcal eaten${mean.days === 7 ? '' : ` (${mean.days} of them are logged completely)`}, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
       source: PRACTICE,
       see: DOCTOR_OR_DIETITIAN,
-      figure: Math.round(mean),
+      figure: Math.round(mean.kcal),
       worse: 'lower',
       needs: null,
     },
@@ -66,8 +69,9 @@ const lowAvailability = (measured: Measured, person: CautionPerson): Caution[] =
     const intake = meanIntake(measured.eaten, end);
     if (intake === undefined) continue;
     let work = 0;
-    for (let i = 0; i < 7; i += 1) work += plannedWork(measured.routine, addDays(end, -i), weightKg) / 7;
-    const found = energyAvailability(intake, work, { weightKg, leanKg, fatSpread });
+    for (let i = 0; i < 7; i += 1)
+      work += workOn(measured.routine, measured.work ?? [], addDays(end, -i), weightKg) / 7;
+    const found = energyAvailability(intake.kcal, work, { weightKg, leanKg, fatSpread });
     if (week === 0) last = found;
     known += 1;
     if (found.value < LOW_AVAILABILITY[sex]) below += 1;
@@ -87,19 +91,19 @@ const lowAvailability = (measured: Measured, person: CautionPerson): Caution[] =
   ];
 };
 
-/** Loss of the week mean against the week before, % a week, where no first days of a deficit and no peak week are in it. */
+/** Loss of the week mean against the week before, % a week, where no first days of a deficit and no peak week are in it. Outside every phase it counts too. */
 const lossIn = (
   { season, weighIns }: Measured,
   end: IsoDate,
 ): { loss: number; limit: number } | undefined => {
   const phase = phaseOn(season, end);
-  if (!phase || phase.kind === 'peak-week') return undefined;
+  if (phase?.kind === 'peak-week') return undefined;
   const start = addDays(end, -13);
-  if (isDietPhase(phase.kind) && daysBetween(phase.from, start) < FIRST_DAYS) return undefined;
+  if (phase && isDietPhase(phase.kind) && daysBetween(phase.from, start) < FIRST_DAYS) return undefined;
   if (phaseOn(season, start)?.kind === 'peak-week') return undefined;
   const [now, before] = [weekMean(weighIns, end), weekMean(weighIns, addDays(end, -7))];
   if (!now || !before || now.mornings < 3 || before.mornings < 3) return undefined;
-  return { loss: ((before.kg - now.kg) / before.kg) * 100, limit: fastestLoss(phase.kind) };
+  return { loss: ((before.kg - now.kg) / before.kg) * 100, limit: fastestLoss(phase) };
 };
 
 const tooFast = (measured: Measured): Caution[] => {

@@ -1,5 +1,5 @@
 import { K90, whole } from '../../units/index.ts';
-import { isDietPhase } from '../season/season.ts';
+import { isDietPhase, phaseDays, type Phase } from '../season/season.ts';
 import { typeDays } from '../season/dayTypes.ts';
 import { type Routine } from '../season/mealPattern.ts';
 import { rateOfIntake } from '../targets/parts.ts';
@@ -10,8 +10,19 @@ import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPer
 
 /** Planned energy below these is very low whatever the body, kcal. common practice, no source. */
 export const VERY_LOW = { female: 1200, male: 1500 } as const;
-/** The fastest planned loss, % a week. Source: Helms 2014; the mini-cut's is common practice, no source. */
-export const fastestLoss = (kind: DayTargets['phase']['kind']): number => (kind === 'mini-cut' ? 1.25 : 1);
+/** A mini-cut lasts at most so many days; what lasts longer is judged as a cut. common practice, no source. */
+export const MINI_CUT_DAYS = 56;
+const shortCut = (phase: Pick<Phase, 'kind' | 'from' | 'to'>): boolean =>
+  phase.kind === 'mini-cut' && phaseDays(phase) <= MINI_CUT_DAYS;
+/**
+ * The fastest loss that is sensible in a phase, or outside every phase, % a week. Source: Helms 2014; that of a short mini-cut is
+ * common practice, no source.
+ */
+export const fastestLoss = (phase: Pick<Phase, 'kind' | 'from' | 'to'> | undefined): number =>
+  phase && shortCut(phase) ? 1.25 : 1;
+/** The least energy of a day that is not very low, kcal: resting expenditure where it is known, and never below the cautious floor. */
+export const intakeFloor = (person: Pick<CautionPerson, 'resting' | 'sex'>): number =>
+  Number.isFinite(person.resting) ? Math.max(person.resting, VERY_LOW[person.sex]) : VERY_LOW[person.sex];
 /** The first days of a deficit move water. common practice, no source. */
 export const FIRST_DAYS = 10;
 
@@ -32,18 +43,26 @@ const lowestOf = (days: readonly DayTargets[]): DayTargets | undefined =>
     return !low || aim < (low.windows.ENERC?.aim ?? Infinity) ? day : low;
   }, undefined);
 
-const inDeficit = (day: DayTargets): boolean =>
-  (day.windows.ENERC?.high ?? Infinity) < day.basis.expenditure - 1e-9 || isDietPhase(day.phase.kind);
+/** Macros in whole grams may sum to a little less than the energy they were made from, kcal. */
+const ROUNDING_KCAL = 10;
+/** The energy by which a window is judged: its aim; of a range also its low end. */
+const judgedKcal = ({ windows: { ENERC } }: DayTargets): number | undefined =>
+  ENERC === null ? undefined : ENERC.kind === 'band' ? Math.min(ENERC.aim, ENERC.low) : ENERC.aim;
+
+const belowExpenditure = (day: DayTargets): boolean =>
+  (judgedKcal(day) ?? Infinity) < day.basis.expenditure - ROUNDING_KCAL;
+/** A deficit is what the aim says, however wide its window is. */
+const inDeficit = (day: DayTargets): boolean => belowExpenditure(day) || isDietPhase(day.phase.kind);
 
 const restricted = (days: readonly DayTargets[]): DayTargets | undefined =>
   days.find((day) => inDeficit(day) || day.phase.kind === 'peak-week');
 
 const whatItIs = (day: DayTargets): string => {
   if (day.phase.kind === 'peak-week') return 'a peak week';
-  const aim = day.windows.ENERC?.aim;
-  return aim === undefined || aim >= day.basis.expenditure
+  const kcal = judgedKcal(day);
+  return kcal === undefined || !belowExpenditure(day)
     ? 'a diet'
-    : `a plan below the expenditure (${whole(aim)} of about ${whole(day.basis.expenditure)} kcal)`;
+    : `a plan below the expenditure (${whole(kcal)} of about ${whole(day.basis.expenditure)} kcal)`;
 };
 
 const byStatement = (days: readonly DayTargets[], person: CautionPerson, carbsMove: boolean): Caution[] => {
@@ -89,12 +108,12 @@ const byStatement = (days: readonly DayTargets[], person: CautionPerson, carbsMo
     health.heart && 'heart disease or blood pressure',
     health.lithium && 'lithium',
   ].filter((word): word is string => word !== false);
-  if (ill.length > 0 && carbsMove)
+  if (ill.length > 0 && (carbsMove || first))
     found.push(
       caution({
         id: 'illness',
         level: 'confirm',
-        sentence: `With ${ill.join(' and ')}, changes of carbs (and of sodium and water) are made only with ${health.doctor ?? 'the treating doctor, by name'}.`,
+        sentence: `With ${ill.join(' and ')}, ${first ? `${whatItIs(first)} and ` : ''}changes of carbs, sodium and water are made only with ${health.doctor ?? 'the treating doctor, by name'}.`,
         source: PRACTICE,
         see: 'Your treating doctor.',
         needs: health.doctor === null ? 'doctor' : null,
@@ -107,7 +126,7 @@ const byIntake = (days: readonly DayTargets[], person: CautionPerson): Caution[]
   const lowest = lowestOf(days);
   const aim = lowest?.windows.ENERC?.aim;
   if (!lowest || aim === undefined) return [];
-  const floor = Math.max(person.resting, VERY_LOW[person.sex]);
+  const floor = intakeFloor(person);
   if (aim >= floor) return [];
   return [
     caution({
@@ -163,16 +182,33 @@ const byRate = (days: readonly DayTargets[]): Caution[] => {
     const same = week.days.every((d) => d.phase.id === day?.phase.id);
     if (!day || !same || day.phase.kind === 'peak-week') continue;
     const rate = rateOfIntake(week.kcal, day.basis);
-    if (-rate > fastestLoss(day.phase.kind) + 1e-9 && (!worst || rate < worst.rate)) worst = { rate, day };
+    if (-rate > fastestLoss(day.phase) + 1e-9 && (!worst || rate < worst.rate)) worst = { rate, day };
   }
   if (!worst) return [];
   return [
     caution({
       id: 'losing-too-fast',
       level: 'confirm',
-      sentence: `The plan would lose ${(-worst.rate).toFixed(1)} % of body mass a week; ${fastestLoss(worst.day.phase.kind)} % is the fastest that is sensible here.`,
-      source: worst.day.phase.kind === 'mini-cut' ? PRACTICE : 'Helms 2014',
+      sentence: `The plan would lose ${(-worst.rate).toFixed(1)} % of body mass a week; ${fastestLoss(worst.day.phase)} % is the fastest that is sensible here.`,
+      source: shortCut(worst.day.phase) ? PRACTICE : 'Helms 2014',
       figure: Math.round(worst.rate * 100) / 100,
+    }),
+  ];
+};
+
+/** A mini-cut that lasts longer than a mini-cut. */
+const byLength = (days: readonly DayTargets[]): Caution[] => {
+  const phase = days.find((d) => d.phase.kind === 'mini-cut' && !shortCut(d.phase))?.phase;
+  if (!phase) return [];
+  return [
+    caution({
+      id: 'long-mini-cut',
+      level: 'note',
+      sentence: `This mini-cut lasts ${Math.round(phaseDays(phase) / 7)} weeks. It may be faster only because it is short: 10 days to 8 weeks. Longer than that it is judged as a cut, at most ${fastestLoss(phase)} % a week.`,
+      source: PRACTICE,
+      see: 'Your coach or a dietitian can say which of the two you need.',
+      figure: phaseDays(phase),
+      worse: 'higher',
     }),
   ];
 };
@@ -249,6 +285,7 @@ export const planCautions = (
     ...byIntake(days, person),
     ...byAvailability(days, person, routine),
     ...byRate(days),
+    ...byLength(days),
     ...byFat(days, person),
     ...byBody(days, person),
   ]);
@@ -262,8 +299,5 @@ export const withMeasured = (
   measured: readonly Caution[],
   days: readonly DayTargets[],
 ): Caution[] => {
-  const takesAway = days.some(
-    (d) => isDietPhase(d.phase.kind) || (d.windows.ENERC?.aim ?? Infinity) < d.basis.expenditure,
-  );
-  return inGravity([...planned, ...(takesAway ? measured : [])]);
+  return inGravity([...planned, ...(days.some(inDeficit) ? measured : [])]);
 };

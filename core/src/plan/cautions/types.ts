@@ -11,6 +11,7 @@ export const CAUTION_IDS = [
   'very-low-intake',
   'low-energy-availability',
   'losing-too-fast',
+  'long-mini-cut',
   'low-body-fat',
   'fat-under-floor',
   'signs-of-low-availability',

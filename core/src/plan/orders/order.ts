@@ -42,6 +42,6 @@ export const orderBinds = (order: ChangeOrder, date: IsoDate, phase: Phase, dayT
   );
 };
 
-/** The order in which orders act: by the moment of signing. */
+/** The order in which orders act: by the moment of signing, whatever zone it is written in. */
 export const byMoment = (a: ChangeOrder, b: ChangeOrder): number =>
-  a.signedAt < b.signedAt ? -1 : a.signedAt > b.signedAt ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+  Date.parse(a.signedAt) - Date.parse(b.signedAt) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);

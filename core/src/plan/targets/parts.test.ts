@@ -118,6 +118,10 @@ describe('when an order binds', () => {
     const orders = ['a', 'b', 'c', 'd'].map((id, i) =>
       testOrder({ id, signedAt: `2026-11-2${i % 2}T10:00:00.000Z` }),
     );
+    // 09:30 in Vienna is before 09:00 in London, though its text comes after.
+    const vienna = { ...orders[0]!, id: 'a', signedAt: '2026-11-25T09:30:00+01:00' };
+    const london = { ...orders[0]!, id: 'b', signedAt: '2026-11-25T09:00:00Z' };
+    expect([london, vienna].sort(byMoment).map((o) => o.id)).toEqual(['a', 'b']);
     const wanted = [...orders].sort(byMoment).map((o) => o.id);
     expect(wanted).toEqual(['a', 'c', 'b', 'd']);
     fc.assert(

@@ -155,6 +155,19 @@ export const levelWeek = (
       if (after - before !== each) open = open.filter((o) => o !== d);
     }
   }
+  // Macros are whole grams, so that a day may land a few kcal beside its share: what passes the bound is given back.
+  for (const [d, kcal] of share) {
+    if (kcal >= 0) continue;
+    const aim = now.get(d)?.windows.ENERC?.aim ?? 0;
+    const least = Math.max(aim * (1 - LEVEL_DOWN), options.leastKcal ?? 0);
+    let given = kcal;
+    const lands = (): number =>
+      dayTargets(seasonOf({ ...phase, levels: { ...levels, [d]: given } }), bases, [], d)?.windows.ENERC
+        ?.aim ?? Infinity;
+    while (given < 0 && lands() < least) given += 1;
+    left += kcal - given;
+    share.set(d, given);
+  }
   for (const [d, kcal] of share) if (kcal !== 0) levels[d] = kcal;
   const moved = [...share.values()].filter((v) => v !== 0);
   return {

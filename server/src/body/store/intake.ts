@@ -1,6 +1,7 @@
 import { groupBy } from '../../platform/groupBy.ts';
 import { type IsoDate } from '@maul/core/units';
 import { assembleDay } from '@maul/core/diary';
+import type { DoneWork } from '@maul/core/plan';
 import { sql, type RawBuilder } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
@@ -47,6 +48,29 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
 const firstOfId = (): ((row: { id: string }) => boolean) => {
   const seen = new Set<string>();
   return ({ id }) => !seen.has(id) && Boolean(seen.add(id));
+};
+
+/** Training, cardio and posing logged as done between two days. */
+export const workDone = async (
+  trx: AppTransaction,
+  athleteId: string,
+  from: IsoDate,
+  to: IsoDate,
+): Promise<DoneWork[]> => {
+  const rows = await trx
+    .selectFrom('day_entry')
+    .select(['day', 'thing'])
+    .where('athlete_id', '=', athleteId)
+    .where('day', '>=', from)
+    .where('day', '<=', to)
+    .where('deleted_at', 'is', null)
+    .where(sql<boolean>`thing ->> 'kind' in ('training', 'cardio', 'posing') and (thing ->> 'done')::boolean`)
+    .execute();
+  return rows.flatMap(({ day, thing }): DoneWork[] => {
+    if (thing.kind === 'training') return [{ day, kind: 'resistance', minutes: thing.minutes, kcal: null }];
+    if (thing.kind === 'cardio') return [{ day, kind: 'cardio', minutes: thing.minutes, kcal: thing.kcal }];
+    return thing.kind === 'posing' ? [{ day, kind: 'posing', minutes: thing.minutes, kcal: null }] : [];
+  });
 };
 
 const supplementsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>

@@ -53,21 +53,6 @@ export const seasonOn = async (trx: AppTransaction, athleteId: string, date: Iso
   return first.rows[0]?.document ?? { phases: [], events: [] };
 };
 
-/** The cautions that a revision was signed with. */
-export const cautionsKept = async (
-  trx: AppTransaction,
-  athleteId: string,
-  id: string,
-): Promise<Caution[]> => {
-  const row = await trx
-    .selectFrom('season_revision')
-    .select('cautions')
-    .where('athlete_id', '=', athleteId)
-    .where('id', '=', id)
-    .executeTakeFirst();
-  return row?.cautions ?? [];
-};
-
 /** One writer of a season at a time for one athlete, until the transaction ends: the revision numbers stay in a row. */
 export const oneWriter = (trx: AppTransaction, athleteId: string) =>
   sql`select pg_advisory_xact_lock(hashtextextended(${athleteId}, 4180))`.execute(trx);

@@ -35,12 +35,13 @@ const READ = {
 } as const;
 type CautionsDay = Pick<DayDocument, keyof typeof READ>;
 
-/** Cautions of the fourteen days that begin with this week, by the plan in force. */
+/** Cautions of fourteen days by the plan in force: from the start of this week, or from today where that has passed. */
 const planned = (
-  { athlete, date, season, bases, orders }: Omit<CautionsDay, 'today' | 'portions' | 'entries'>,
+  { athlete, date, today, season, bases, orders }: Omit<CautionsDay, 'portions' | 'entries'>,
   targets: DayTargets,
 ): Caution[] => {
-  const from = weekStart(date, athlete.profile.weekStartsOn);
+  const week = weekStart(date, athlete.profile.weekStartsOn);
+  const from = week < today ? today : week;
   const days = targetsFrom(season, bases, orders, from, 14).filter((d) => d !== undefined);
   const person = cautionPerson(athlete, targets.basis, date);
   return planCautions(days, person, athlete.profile.routine);
@@ -125,7 +126,7 @@ const DayCautions = ({ day, targets }: { day: CautionsDay; targets: DayTargets |
   // What is eaten changes none of it: only what the plan is made from.
   const { athlete, date, today, season, bases, orders } = day;
   const own = useMemo(
-    () => (targets && date >= today ? planned({ athlete, date, season, bases, orders }, targets) : []),
+    () => (targets && date >= today ? planned({ athlete, date, today, season, bases, orders }, targets) : []),
     [athlete, date, today, season, bases, orders, targets],
   );
   const sodium = useSodium(day, targets);
