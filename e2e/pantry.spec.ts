@@ -52,7 +52,7 @@ test('a table of foods: looked at, imported, found, taken away; what cannot be t
   );
   await page.getByRole('button', { name: 'Leave it' }).click();
   await page.goto('/pantry?part=import');
-  await page.getByRole('listitem', { name: 'fen.csv' }).getByRole('button', { name: 'Take it away' }).click();
+  await page.getByRole('listitem', { name: 'fen.csv' }).getByRole('button', { name: 'Remove it' }).click();
   await expect(page.getByRole('listitem', { name: 'fen.csv' })).toHaveCount(0);
 });
 

@@ -174,7 +174,7 @@ test('a meal is added, a food found by its parts, taken away and brought back; d
   const article = page.locator('article').filter({ hasText: '23:10' });
   await expect(article.locator('.portion-name')).toContainText('Chicken breast, skinless');
   await article.locator('.portion-name button').click();
-  await page.getByRole('button', { name: 'Take it away' }).click();
+  await page.getByRole('button', { name: 'Remove it' }).click();
   await expect(article.locator('.portion')).toHaveCount(0);
   await page.locator('.MuiSnackbar-root').getByRole('button', { name: 'Undo' }).click();
   await expect(article.locator('.portion')).toHaveCount(1);

@@ -46,6 +46,8 @@ export const EntryBody = z.discriminatedUnion('kind', [
     done: z.boolean(),
   }),
   z.strictObject({ kind: z.literal('supplement'), supplementId: Id, ...supplement, done: z.boolean() }),
+  /** Whether all that was eaten on the day is logged, as the athlete says. */
+  z.strictObject({ kind: z.literal('closing'), complete: z.boolean() }),
   z.strictObject({ kind: z.literal('look'), fullness: Mark, tightness: Mark, words: z.string().max(500) }),
 ]);
 export type EntryBody = z.infer<typeof EntryBody>;

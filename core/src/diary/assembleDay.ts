@@ -19,6 +19,8 @@ export interface BesideMeals {
         /** What one dose holds; a missing key is unknown. */
         nutrients: NutrientVector;
       }
+    /** What the athlete said of the log of the day: all of it, or not. */
+    | { kind: 'closing'; complete: boolean }
     | { kind: 'training' | 'cardio' | 'posing' | 'water' | 'look' };
 }
 

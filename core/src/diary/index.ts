@@ -1,4 +1,5 @@
 export { assembleDay, countedSupplements, type DayInputs } from './assembleDay.ts';
+export { closingOf, type Completeness, dayCompleteness } from './complete.ts';
 export {
   daySheet,
   type DaySheet,
@@ -30,6 +31,7 @@ export {
   splitMeal,
   timeForNumber,
 } from './edit/edit.ts';
+export { BARE_ID, eatMeal, isBare, RESERVE_ID, toBeWeighed, uneatMeal, wholeEaten } from './edit/eat.ts';
 export { mergeRow } from './edit/merge.ts';
 export { type DiaryChange } from './edit/rows.ts';
 export { fitSentences } from './fit/explain.ts';

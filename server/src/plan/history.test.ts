@@ -134,6 +134,17 @@ describe('cautions of the log', () => {
         portionBody(mealId, { food, plannedGrams: null, grams, method: 'scale', division: 1 }),
       )
       .expect(200);
+    const closing = { kind: 'closing', complete: true };
+    await who
+      .put(`${at}/day-entries/${uuidv7()}`, {
+        base: 0,
+        day: date,
+        time: '22:00',
+        zone: 'Europe/Vienna',
+        thing: closing,
+        deleted: false,
+      })
+      .expect(200);
   };
   const cautions = async () =>
     (await who.get(`${at}/cautions`).expect(200)).body as {

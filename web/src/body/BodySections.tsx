@@ -191,7 +191,7 @@ const Sessions = ({
             <b>{WEEKDAYS[s.weekday - 1]}</b> {s.start} {SESSIONS[s.kind].toLowerCase()}, {s.minutes} min
             <IconButton
               size="small"
-              aria-label={`Take away ${SESSIONS[s.kind].toLowerCase()} on ${WEEKDAYS[s.weekday - 1] ?? ''} at ${s.start}`}
+              aria-label={`Remove ${SESSIONS[s.kind].toLowerCase()} on ${WEEKDAYS[s.weekday - 1] ?? ''} at ${s.start}`}
               onClick={() => onChange(value.filter((other) => other !== s))}
             >
               <Close fontSize="inherit" />

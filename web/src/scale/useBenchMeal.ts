@@ -1,6 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import type { Captured } from '@maul/core/scale';
-import type { LivePortion } from '@maul/core/diary';
+import { toBeWeighed, type LivePortion } from '@maul/core/diary';
 import { useEffect, useMemo, useRef } from 'react';
 import { sayOnce } from '../data/undo.ts';
 import { asStep, withdrawStep } from '../data/steps.ts';
@@ -9,8 +9,7 @@ import { addPortion, captured, measuredBy } from '../data/edit.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
 import { useUnnamed } from './techniques/unnamed.ts';
 
-const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined =>
-  portions.find((p) => p.grams === null);
+const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined => portions.find(toBeWeighed);
 
 /** The step of the day that a capture is. One portion lies on the scale once. */
 const captureStep = (layer: Captured): string => `capture ${layer.portionId} ${layer.before} ${layer.gross}`;
@@ -36,7 +35,7 @@ const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
     asStep(day, portion.food.name, () => captured(day, portion, layer), captureStep(layer));
     bench.name(portion.id, portion.food.name);
     if (portion.mealId !== bench.mealId || box) return;
-    const next = portions.find((p) => p.grams === null && p.id !== portion.id);
+    const next = portions.find((p) => toBeWeighed(p) && p.id !== portion.id);
     bench.choose(portion.mealId, next?.id ?? portion.id);
     return;
   }

@@ -1,6 +1,6 @@
 import { groupBy } from '../../platform/groupBy.ts';
 import { type IsoDate } from '@maul/core/units';
-import { assembleDay } from '@maul/core/diary';
+import { assembleDay, closingOf, dayCompleteness } from '@maul/core/diary';
 import type { DoneWork } from '@maul/core/plan';
 import { sql, type RawBuilder } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
@@ -12,12 +12,15 @@ export const notPaused = (athleteId: RawBuilder<unknown>, day: RawBuilder<unknow
       and s.thing ->> 'kind' = 'pause' and ${day} >= (s.thing ->> 'from')::date
       and (s.thing ->> 'until' is null or ${day} <= (s.thing ->> 'until')::date))`;
 
-/** Energy eaten on each complete day: it is over, not paused, something was measured, and at most a tenth of it stayed a plan. */
+/** Energy eaten on each complete day that was not paused, kcal. */
 export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
   const rows = await trx
     .selectFrom('meal as m')
-    .innerJoin('portion as p', (join) =>
-      join.onRef('p.athlete_id', '=', 'm.athlete_id').onRef('p.meal_id', '=', 'm.id'),
+    .leftJoin('portion as p', (join) =>
+      join
+        .onRef('p.athlete_id', '=', 'm.athlete_id')
+        .onRef('p.meal_id', '=', 'm.id')
+        .on('p.deleted_at', 'is', null),
     )
     .select(['m.day', 'm.id as mealId', 'm.time', 'm.eaten'])
     .select(['p.id', 'p.food', 'p.grams', 'p.planned_grams as plannedGrams', 'p.method', 'p.division'])
@@ -25,22 +28,24 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
     .where('m.day', '>=', from)
     .where('m.day', '<=', to)
     .where('m.deleted_at', 'is', null)
-    .where('p.deleted_at', 'is', null)
     .where(notPaused(sql.ref('m.athlete_id'), sql.ref('m.day')))
     .execute();
   const days = groupBy(rows, (row) => row.day);
-  const supplements = groupBy(await supplementsOn(trx, athleteId, from, to), (row) => row.day);
-  return [...days].flatMap(([day, portions]) => {
-    const { eaten, planned } = assembleDay({
+  const beside = groupBy(await countedOn(trx, athleteId, from, to), (row) => row.day);
+  return [...days].flatMap(([day, own]) => {
+    const entries = beside.get(day) ?? [];
+    const sheet = assembleDay({
       date: day,
-      meals: portions.map(({ mealId, time, eaten }) => ({ id: mealId, time, eaten })).filter(firstOfId()),
-      portions,
-      entries: supplements.get(day) ?? [],
+      meals: own.map(({ mealId, time, eaten }) => ({ id: mealId, time, eaten })).filter(firstOfId()),
+      portions: own.flatMap(({ id, food, grams, plannedGrams, method, division, mealId }) =>
+        id === null || food === null ? [] : [{ id, food, grams, plannedGrams, method, division, mealId }],
+      ),
+      entries,
       windows: null,
       bases: [],
-    }).nutrients.ENERC;
-    const measured = portions.some((p) => p.grams !== null);
-    return measured && eaten > 0 && planned <= 0.1 * (eaten + planned) ? [{ day, kcal: eaten }] : [];
+    });
+    const kcal = sheet.nutrients.ENERC.eaten;
+    return kcal > 0 && dayCompleteness(sheet, closingOf(entries)).complete ? [{ day, kcal }] : [];
   });
 };
 
@@ -73,7 +78,8 @@ export const workDone = async (
   });
 };
 
-const supplementsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+/** What counts beside the meals: supplements, and what was said of the day. */
+const countedOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
   trx
     .selectFrom('day_entry')
     .select(['day', 'id', 'thing'])
@@ -81,5 +87,5 @@ const supplementsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to
     .where('day', '>=', from)
     .where('day', '<=', to)
     .where('deleted_at', 'is', null)
-    .where(sql<boolean>`thing ->> 'kind' = 'supplement'`)
+    .where(sql<boolean>`thing ->> 'kind' in ('supplement', 'closing')`)
     .execute();

@@ -171,7 +171,21 @@ test('the second step on a copy with data: old seasons and orders say the same i
     { ...caution, level: 'hard' },
     { ...caution, id: 'fat-under-floor', level: 'note' },
   ])}::jsonb`.execute(owner);
-  expect(await migrate(owner)).toEqual(['0005_origin', '0006_caution_levels']);
+  // A meal marked eaten whose portions were left planned, one of them a guess, one weighed.
+  await run(`insert into meal (athlete_id, id, day, time, zone, eaten) values
+    ('${person}', '${id}', '2026-11-03', '08:00', 'UTC', true)`);
+  const portionIds = ['a', 'b', 'c'].map((n) => `018f0000-0000-7000-8000-00000000000${n}`);
+  for (const [i, values] of [`80, null, null, null`, `60, null, null, '{"low": 40, "high": 80}'`, `50, 52, 'scale', null`].entries())
+    await run(`insert into portion (athlete_id, id, meal_id, position, food, planned_grams, grams, method, guess)
+      values ('${person}', '${portionIds[i]}', '${id}', ${i}, '{}', ${values})`); // prettier-ignore
+  expect(await migrate(owner)).toEqual(['0005_origin', '0006_caution_levels', '0007_eaten']);
+  const eaten = await sql<{ grams: number; method: string; version: number }>`
+    select grams, method, version from portion order by position`.execute(owner);
+  expect(eaten.rows.map((r) => `${r.grams} ${r.method} ${r.version}`)).toEqual([
+    '80 planned 2',
+    '60 out 2',
+    '52 scale 1',
+  ]);
   const kept = await sql<{ cautions: { id: string; level: string; figure: number }[] }>`
     select cautions from season_revision`.execute(owner);
   expect(kept.rows[0]?.cautions.map((c) => [c.id, c.level, c.figure])).toEqual([

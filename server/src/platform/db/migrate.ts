@@ -6,6 +6,7 @@ import * as kitchen from './migrations/0003_kitchen.ts';
 import * as day from './migrations/0004_day.ts';
 import * as origin from './migrations/0005_origin.ts';
 import * as levels from './migrations/0006_caution_levels.ts';
+import * as eaten from './migrations/0007_eaten.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -14,6 +15,7 @@ const migrations: Record<string, Migration> = {
   '0004_day': day,
   '0005_origin': origin,
   '0006_caution_levels': levels,
+  '0007_eaten': eaten,
 };
 
 /**

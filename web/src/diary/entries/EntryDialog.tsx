@@ -15,7 +15,7 @@ import { saveEntry, saveStanding } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { vesselsOf } from './Drinks.tsx';
 
-type Kind = Exclude<EntryBody['kind'], 'supplement'>;
+type Kind = Exclude<EntryBody['kind'], 'supplement' | 'closing'>;
 const KINDS: Readonly<Record<Kind, string>> = {
   training: 'Training',
   cardio: 'Cardio',
@@ -167,7 +167,9 @@ const EntryDialog = ({
   onClose: () => void;
 }) => {
   const before = entry?.thing;
-  const [kind, setKind] = useState<Kind>(before && before.kind !== 'supplement' ? before.kind : first);
+  const [kind, setKind] = useState<Kind>(
+    before && before.kind !== 'supplement' && before.kind !== 'closing' ? before.kind : first,
+  );
   const now = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
   const [time, setTime] = useState(entry?.time ?? now);
   const [typed, setTyped] = useState(() => typedOf(before));
@@ -192,8 +194,8 @@ const EntryDialog = ({
   };
   const away = (): void => {
     if (!entry) return;
-    saveEntry(day, entry, null, `${thingName(entry.thing)} taken away`);
-    offerUndo(`${thingName(entry.thing)} is taken away.`, () => takeStep(day, 'undo'));
+    saveEntry(day, entry, null, `${thingName(entry.thing)} removed`);
+    offerUndo(`${thingName(entry.thing)} was removed.`, () => takeStep(day, 'undo'));
     onClose();
   };
   const marks = (key: 'fullness' | 'tightness', label: string) => (
@@ -216,7 +218,7 @@ const EntryDialog = ({
       away={
         entry ? (
           <Button color="error" variant="text" onClick={away}>
-            Take it away
+            Remove it
           </Button>
         ) : undefined
       }

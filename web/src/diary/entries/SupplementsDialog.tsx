@@ -215,8 +215,8 @@ const SupplementsDialog = ({ day, onClose }: { day: DayDocument; onClose: () => 
       ),
     );
   const away = (row: StandingRow, name: string): void => {
-    saveStanding(day, row, null, `${name} taken away`);
-    offerUndo(`${name} is taken away. What was taken of it stays.`, () => takeStep(day, 'undo'));
+    saveStanding(day, row, null, `${name} removed`);
+    offerUndo(`${name} was removed. What was taken of it stays.`, () => takeStep(day, 'undo'));
   };
   if (open) return <Form day={day} row={open === 'new' ? null : open} onClose={() => setOpen(null)} />;
   return (

@@ -169,7 +169,7 @@ describe('what stands on the rail', () => {
     type('Minutes', '75');
     fireEvent.click(button('Keep'));
     expect(things()[0]).toMatchObject({ what: 'Back', minutes: 75 });
-    fireEvent.click(button('Take it away'));
+    fireEvent.click(button('Remove it'));
     expect(things()).toEqual([]);
     step();
     expect(things()[0]).toMatchObject({ what: 'Back' });

@@ -17,6 +17,8 @@ export const thingName = (thing: EntryBody): string => {
       return thing.name;
     case 'look':
       return 'Look';
+    case 'closing':
+      return 'The day closed';
   }
 };
 
@@ -38,6 +40,8 @@ export const thingFigures = (thing: EntryBody): string => {
       return `${Math.round(thing.millilitres)} mL`;
     case 'supplement':
       return `${thing.dose.amount} ${thing.dose.unit}`;
+    case 'closing':
+      return thing.complete ? 'all of it is logged' : 'something is missing';
     case 'look':
       return [
         thing.fullness === null ? '' : `fullness ${thing.fullness}`,
@@ -51,7 +55,7 @@ export const thingFigures = (thing: EntryBody): string => {
 
 /** What one does to make it done; undefined for what has no plan. */
 export const doneWord = (thing: EntryBody): string | undefined =>
-  thing.kind === 'look'
+  thing.kind === 'look' || thing.kind === 'closing'
     ? undefined
     : thing.kind === 'water'
       ? 'Drunk'
@@ -61,14 +65,16 @@ export const doneWord = (thing: EntryBody): string | undefined =>
 
 const ORDER: readonly EntryBody['kind'][] = ['training', 'cardio', 'posing', 'look', 'supplement', 'water'];
 
-/** In the order of the day, at the same time the weightier first. */
+/** What has its hour, in the order of the day, at the same time the weightier first. */
 export const inDayOrder = (entries: readonly DayEntryRow[], turnsAt: number): DayEntryRow[] =>
-  [...entries].sort(
-    (a, b) =>
-      minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) ||
-      ORDER.indexOf(a.thing.kind) - ORDER.indexOf(b.thing.kind) ||
-      a.id.localeCompare(b.id),
-  );
+  entries
+    .filter((e) => ORDER.includes(e.thing.kind))
+    .sort(
+      (a, b) =>
+        minutesIntoDay(a.time, turnsAt) - minutesIntoDay(b.time, turnsAt) ||
+        ORDER.indexOf(a.thing.kind) - ORDER.indexOf(b.thing.kind) ||
+        a.id.localeCompare(b.id),
+    );
 
 /** Water of a day, drunk or still planned. */
 export const drinksOf = (day: Pick<DayDocument, 'athlete' | 'entries'>, done: boolean): Drink[] =>

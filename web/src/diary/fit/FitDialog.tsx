@@ -26,7 +26,7 @@ import {
 } from './fitProblem.ts';
 import { useFoodsToHand } from './toHand.ts';
 
-/** Nothing is moved and nothing may weigh less than this: then it is taken away. */
+/** Nothing is moved and nothing may weigh less than this: then it was removed. */
 const LEAST = 0.5;
 
 const Choice = ({

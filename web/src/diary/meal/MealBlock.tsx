@@ -1,5 +1,15 @@
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract/diary';
-import { type MealLine, type PortionLine, portionWindow, rangeSpread, windowState } from '@maul/core/diary';
+import {
+  eatMeal,
+  isBare,
+  toBeWeighed,
+  type MealLine,
+  type PortionLine,
+  portionWindow,
+  uneatMeal,
+  wholeEaten,
+  windowState,
+} from '@maul/core/diary';
 import type { MealWindow } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
@@ -8,8 +18,7 @@ import { MethodMark, StateGlyph } from '../../ui/gauge/Glyph.tsx';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { oneDecimal, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, foodFigure, useUnits } from '../../ui/formats/units.ts';
-import { asStep } from '../../data/steps.ts';
-import { saveMeal, savePortion } from '../../data/edit.ts';
+import { saveMeal, writeChanges } from '../../data/edit.ts';
 import { Notes } from '../page/Notes.tsx';
 
 const figure = (value: number | undefined, show: (v: number) => string): string =>
@@ -63,6 +72,8 @@ const Amount = ({ line }: { line: PortionLine }) => {
   const units = useUnits();
   const gramsText = (grams: number): string => foodFigure(grams, units);
   const { portion, state } = line;
+  // It holds what was typed of it and was never so many grams.
+  if (isBare(portion.food)) return <span className="quiet">{state === 'planned' ? 'planned' : ''}</span>;
   const ends = portion.guess && (
     <span className="guess-ends">
       {' '}
@@ -188,19 +199,11 @@ const Plate = ({
   </div>
 );
 
-/** Eaten, or not after all. What was only guessed counts as eaten out when the meal is. */
+/** Eaten, with all that was planned of it, or not after all. */
 const eat = (day: DayDocument, meal: MealRow): void =>
-  asStep(day, meal.eaten ? 'Not eaten after all' : 'The meal eaten', () => {
-    saveMeal(day, meal, { eaten: !meal.eaten });
-    if (meal.eaten) return;
-    for (const portion of day.portions)
-      if (portion.mealId === meal.id && portion.grams === null && portion.guess)
-        savePortion(day, portion, {
-          grams: portion.plannedGrams,
-          method: 'out',
-          spread: rangeSpread(portion.guess.low, portion.guess.high),
-        });
-  });
+  wholeEaten(meal, day.portions)
+    ? writeChanges(day, uneatMeal(day, meal.id), 'Not eaten after all')
+    : writeChanges(day, eatMeal(day, meal.id), 'The meal eaten');
 
 export interface MealBlockProps {
   day: DayDocument;
@@ -223,6 +226,7 @@ export interface MealBlockProps {
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
 const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
+  const whole = line.eaten && line.measured === line.lines.length;
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
   return (
     <article
@@ -273,7 +277,7 @@ const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlo
       <div className="meal-foot">
         {edit && (
           <div className="meal-tools">
-            {line.measured < line.lines.length && (
+            {line.lines.some((one) => toBeWeighed(one.portion)) && (
               <Button
                 size="small"
                 component={Link}
@@ -286,11 +290,9 @@ const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlo
             <Button size="small" variant="text" onClick={() => edit.add(meal)}>
               Add a food
             </Button>
-            {line.lines.length > 0 && (
-              <Button size="small" variant="text" aria-pressed={meal.eaten} onClick={() => eat(day, meal)}>
-                {meal.eaten ? 'Not eaten after all' : 'Eaten'}
-              </Button>
-            )}
+            <Button size="small" variant="text" aria-pressed={whole} onClick={() => eat(day, meal)}>
+              {whole ? 'Not eaten after all' : 'Eaten'}
+            </Button>
           </div>
         )}
         <Notes day={day} mealId={meal.id} label={`Write beside meal ${line.number}`} />

@@ -227,8 +227,8 @@ const SavedMealsDialog = ({
     onClose();
   };
   const away = (row: StandingRow, name: string): void => {
-    saveStanding(day, row, null, `${name} taken away`);
-    offerUndo(`${name} is taken away. What was eaten of it stays.`, () => takeStep(day, 'undo'));
+    saveStanding(day, row, null, `${name} removed`);
+    offerUndo(`${name} was removed. What was eaten of it stays.`, () => takeStep(day, 'undo'));
   };
   if (open?.what === 'use') return <UseMeal day={day} meal={open.meal} onClose={onClose} />;
   if (open?.what === 'edit') return <EditMeal day={day} {...open} onClose={() => setOpen(null)} />;

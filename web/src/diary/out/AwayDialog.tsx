@@ -1,7 +1,7 @@
 import { EnergyField } from '../../ui/fields/TypedField.tsx';
 import { readEnergy, isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
-import { assembleDay, guessedDay, type SheetPortion } from '@maul/core/diary';
+import { assembleDay, guessedDay, RESERVE_ID, type SheetPortion } from '@maul/core/diary';
 import { carbBasisOf, dayInputs } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
@@ -56,7 +56,7 @@ const Reserve = ({
     asStep(day, 'Room kept', () => {
       const mealId = addMeal(day, time);
       addPortion(day, mealId, {
-        food: { ...bareFood(name.trim(), figures, carbBasis), id: 'reserve' },
+        food: { ...bareFood(name.trim(), figures, carbBasis), id: RESERVE_ID },
         plannedGrams: BARE_GRAMS,
         grams: null,
         method: null,

@@ -23,6 +23,7 @@ const Drinks = lazy(() => import('../entries/Drinks.tsx'));
 const QuickLine = lazy(() => import('../quick/QuickLine.tsx'));
 const Weighed = lazy(() => import('./Weighed.tsx'));
 const PauseStrip = lazy(() => import('../entries/PauseDialog.tsx').then((m) => ({ default: m.PauseStrip })));
+const CloseDay = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.CloseDay })));
 const DayDialogs = lazy(() => import('./DayDialogs.tsx'));
 
 export interface DayViewProps {
@@ -187,7 +188,9 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
                 </Suspense>
                 <Notes day={day} mealId={null} label="Add a note to the day" />
               </div>
-              {sheet.meals.length === 0 && day.entries.length === 0 && !targets?.phase.patternId ? (
+              {sheet.meals.length === 0 &&
+              !day.entries.some((e) => e.thing.kind !== 'closing') &&
+              !targets?.phase.patternId ? (
                 <p className="day-empty">
                   {editable
                     ? 'Nothing is planned for this day yet. Add a meal, write it in the quick line below, or copy a day.'
@@ -210,6 +213,11 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
                 onMeal={newMeal}
                 onTool={tool}
               />
+              {editable && sheet.meals.length > 0 && day.date <= day.today && (
+                <Suspense fallback={<p className="close-day" />}>
+                  <CloseDay day={day} sheet={sheet} />
+                </Suspense>
+              )}
               {sheet.meals.length > 0 && (
                 <Suspense fallback={<p className="weighed second">Weighed:</p>}>
                   <Weighed

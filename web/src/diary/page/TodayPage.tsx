@@ -14,6 +14,7 @@ import { Overshoot } from '../fit/Overshoot.tsx';
 import { WeighInLine } from '../../body/index.ts';
 
 const Dock = lazy(() => import('./Dock.tsx'));
+const Yesterday = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.Yesterday })));
 
 /** The meal that comes next: the first with something still to measure. */
 const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
@@ -45,6 +46,11 @@ export const TodayPage = () => {
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
+      {isToday && (
+        <Suspense fallback={null}>
+          <Yesterday athleteId={day.athlete.id} today={day.today} />
+        </Suspense>
+      )}
       <Offers day={day} sheet={planned ?? sheet} />
       {isToday && <Overshoot day={day} sheet={planned ?? sheet} targets={targets} />}
       {open.map((order) => (

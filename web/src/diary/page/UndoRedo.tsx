@@ -4,15 +4,9 @@ import Redo from '@mui/icons-material/Redo';
 import Undo from '@mui/icons-material/Undo';
 import { useCallback, useEffect, useState } from 'react';
 import { plural } from '../../ui/formats/show.ts';
+import { isTyping } from '../../ui/typing.ts';
 import { takeStep, useDaySteps } from '../../data/steps.ts';
 import { fromDay } from '../../data/fromDay.ts';
-
-/** A place where Ctrl Z belongs to the text that is typed, or to a dialog. */
-const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable ||
-    /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) ||
-    target.closest('[role="dialog"]') !== null);
 
 /** Takes back what was done on the day, step by step, and does it again; by keyboard Ctrl Z and Ctrl Shift Z. */
 const PlainUndoRedo = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date'> }) => {
@@ -33,7 +27,7 @@ const PlainUndoRedo = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date'> }) 
   );
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey || typing(event.target)) return;
+      if (!(event.ctrlKey || event.metaKey) || event.altKey || isTyping(event.target)) return;
       const key = event.key.toLowerCase();
       if (key !== 'z' && key !== 'y') return;
       event.preventDefault();

@@ -1,5 +1,5 @@
 import type { PortionFood } from '@maul/contract/foods';
-import { rangeSpread, type QuickBare, type QuickMark } from '@maul/core/diary';
+import { BARE_ID, rangeSpread, type QuickBare, type QuickMark } from '@maul/core/diary';
 import { type CarbBasis } from '@maul/core/nutrition';
 import type { NewPortion } from '../../data/edit.ts';
 
@@ -13,7 +13,7 @@ export const bareFood = (name: string, figures: BareFigures, carbBasis: CarbBasi
   const { CARB, ...rest } = figures;
   const per100g: Record<string, number> = { ...rest };
   if (CARB !== undefined) per100g[carbBasis === 'total' ? 'CHOCDF' : 'CHOAVLDF'] = CARB;
-  return { id: 'bare', name, state: 'as sold', source: 'Typed as energy or macros', per100g };
+  return { id: BARE_ID, name, state: 'as sold', source: 'Typed as energy or macros', per100g };
 };
 
 /** A bare entry of the quick line as a portion. Its range, if it has one, is that of its widest figure. */

@@ -1,6 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { METHODS, type Method } from '@maul/core/foods';
-import { rangeSpread } from '@maul/core/diary';
+import { isBare, rangeSpread } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -50,6 +50,8 @@ const PortionDialog = ({
     mayGuess && ends[0].grams !== null && ends[1].grams !== null
       ? { low: ends[0].grams, high: ends[1].grams }
       : null;
+  // What was typed as energy or macros was never so many grams: only how it is known can be said of it.
+  const bare = isBare(portion.food);
   const about = gramsRead.grams ?? plannedRead.grams;
   const guessFault =
     ends[0].fault ??
@@ -78,8 +80,8 @@ const PortionDialog = ({
     onClose();
   };
   const away = (): void => {
-    savePortion(day, portion, { deleted: true }, `${portion.food.name} taken away`);
-    offerUndo(`${portion.food.name} is taken away.`, () =>
+    savePortion(day, portion, { deleted: true }, `${portion.food.name} removed`);
+    offerUndo(`${portion.food.name} was removed.`, () =>
       savePortion(day, { ...portion, deleted: true }, { deleted: false }),
     );
     onClose();
@@ -93,31 +95,35 @@ const PortionDialog = ({
       onKeep={save}
       away={
         <Button color="error" variant="text" onClick={away}>
-          Take it away
+          Remove it
         </Button>
       }
     >
       <p className="quiet">
         {portion.food.state}. {portion.food.source}
       </p>
-      <TextField
-        label={`Planned, ${units.food}`}
-        value={planned}
-        onChange={(e) => setPlanned(e.target.value)}
-        error={!!plannedRead.fault}
-        helperText={plannedRead.fault}
-        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-        margin="dense"
-      />
-      <TextField
-        label={`True amount, ${units.food}`}
-        value={grams}
-        onChange={(e) => setGrams(e.target.value)}
-        error={!!fault}
-        helperText={fault ?? 'Leave it empty while it is only planned.'}
-        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-        autoFocus
-      />
+      {!bare && (
+        <>
+          <TextField
+            label={`Planned, ${units.food}`}
+            value={planned}
+            onChange={(e) => setPlanned(e.target.value)}
+            error={!!plannedRead.fault}
+            helperText={plannedRead.fault}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            margin="dense"
+          />
+          <TextField
+            label={`True amount, ${units.food}`}
+            value={grams}
+            onChange={(e) => setGrams(e.target.value)}
+            error={!!fault}
+            helperText={fault ?? 'Leave it empty while it is only planned.'}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            autoFocus
+          />
+        </>
+      )}
       <TextField
         select
         label="How it is known"
@@ -131,7 +137,7 @@ const PortionDialog = ({
           </MenuItem>
         ))}
       </TextField>
-      {mayGuess && (
+      {mayGuess && !bare && (
         <div className="pair">
           <TextField
             label={`At least, ${units.food}`}
@@ -149,7 +155,7 @@ const PortionDialog = ({
           />
         </div>
       )}
-      {mayGuess && (
+      {mayGuess && !bare && (
         <p className={guessFault ? 'is-over' : 'second'} role={guessFault ? 'alert' : undefined}>
           {guessFault ?? 'For a guess, give both ends; the day then shows whether it lands at each.'}
         </p>
@@ -162,14 +168,16 @@ const PortionDialog = ({
       {(plannedRead.assumed ?? gramsRead.assumed) && (
         <p className="second">{gramsRead.assumed ?? plannedRead.assumed}</p>
       )}
-      <div className="meal-parts">
-        <Button size="small" onClick={onSwap}>
-          Swap
-        </Button>
-        <Button size="small" onClick={onGive}>
-          Give part of it
-        </Button>
-      </div>
+      {!bare && (
+        <div className="meal-parts">
+          <Button size="small" onClick={onSwap}>
+            Swap
+          </Button>
+          <Button size="small" onClick={onGive}>
+            Give part of it
+          </Button>
+        </div>
+      )}
       <TrailText portion={portion} />
     </FormDialog>
   );

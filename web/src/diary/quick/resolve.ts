@@ -52,6 +52,7 @@ const METHOD_WORD: Partial<Record<Method, string>> = {
   label: 'by its label',
   spoon: 'by spoon',
   eye: 'by eye',
+  planned: 'as planned',
   out: 'eaten out',
 };
 const round = (grams: number): number => Math.round(grams * 10) / 10;

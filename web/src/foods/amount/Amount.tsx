@@ -150,7 +150,7 @@ export const Amount = ({
             onChange={(e) => setHow(e.target.value as Method | 'planned')}
           >
             <MenuItem value="planned">planned, to be weighed</MenuItem>
-            {METHODS.map((m) => (
+            {METHODS.filter((m) => m !== 'planned').map((m) => (
               <MenuItem key={m} value={m}>
                 the true amount: {METHOD_NAMES[m]}
               </MenuItem>

@@ -120,7 +120,7 @@ const ImportRow = ({
             color="error"
             onClick={() => act(() => call('dropImport', { params }))}
           >
-            Take it away
+            Remove it
           </Button>
         )}
       </div>

@@ -103,7 +103,7 @@ const TypeLine = ({
       )}
       <IconButton
         size="small"
-        aria-label={`Take away the day type ${type.name}`}
+        aria-label={`Remove the day type ${type.name}`}
         disabled={!onRemove}
         title={onRemove ? undefined : 'The week or a date uses it'}
         onClick={onRemove}

@@ -1,6 +1,6 @@
 import { minutesIntoDay, whole } from '@maul/core/units';
 import { TARGET_KEYS } from '@maul/core/nutrition';
-import { type DaySheet } from '@maul/core/diary';
+import { toBeWeighed, type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import { useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
@@ -53,7 +53,7 @@ export const BenchPage = () => {
   const mealId = useMemo(() => {
     if (!day || wanted !== undefined) return wanted;
     const meals = [...day.meals].sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));
-    const open = meals.find((m) => day.portions.some((p) => p.mealId === m.id && p.grams === null));
+    const open = meals.find((m) => day.portions.some((p) => p.mealId === m.id && toBeWeighed(p)));
     return (open ?? meals.at(-1))?.id;
   }, [day, wanted]);
   useScaleSource();

@@ -1,11 +1,12 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import type { Kitchen } from '@maul/contract/foods';
 import { liveNet, showMass, taredAt, type CaptureWay, type ScaleState } from '@maul/core/scale';
-import { type DaySheet, type LivePortion } from '@maul/core/diary';
+import { toBeWeighed, type DaySheet, type LivePortion } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useUnits } from '../../ui/formats/units.ts';
+import { isTyping } from '../../ui/typing.ts';
 import { Boxes } from '../techniques/Boxes.tsx';
 import { Containers } from '../techniques/Containers.tsx';
 import { useAwake, useCues, type Cue } from './cues.ts';
@@ -41,10 +42,6 @@ const statusOf = (scale: ScaleState): string => {
   const tared = scale.layers.length > 0 ? `, tared at ${showMass(taredAt(scale), scale.reading)}` : '';
   return `${scale.armed !== null ? `Waits to ${scale.armed.act}` : scale.stable ? 'Scale steady' : 'Scale moving'}${tared}`;
 };
-
-/** Typing in a field is typing, not weighing. */
-const types = (target: EventTarget): boolean =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
 
 const firstWords = (technique: string, empty: boolean): string => {
   const hint = TECHNIQUES.find(([key]) => key === technique)?.[2] ?? '';
@@ -85,8 +82,8 @@ const OnPortion = ({
 }: Pick<BenchPanelProps, 'sheet' | 'live' | 'size'> & { current: PortionRow; way: CaptureWay }) => {
   const onPan = useBench((s) => liveNet(s.scale) ?? 0);
   const step = useBench((s) => s.scale.reading?.division ?? 1);
-  const done = current.grams !== null;
-  const shown = current.grams ?? (way === 'take' ? -onPan : onPan);
+  const done = !toBeWeighed(current);
+  const shown = (done ? current.grams : null) ?? (way === 'take' ? -onPan : onPan);
   return (
     <>
       <Millilitres portion={current} net={shown} />
@@ -162,7 +159,7 @@ export const BenchPanel = (props: BenchPanelProps) => {
   const onPortion = technique === 'bowl' || technique === 'jar';
   const capture = useCallback(() => captureNow(technique, current), [technique, current]);
   const keys = (event: KeyboardEvent): void => {
-    if (types(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     const { dispatch } = useBench.getState();
     const key = event.key.toLowerCase();
     const does: Record<string, () => void> = {

@@ -1,5 +1,6 @@
 import type { PortionRow } from '@maul/contract/diary';
 import { liveNet, showMass, type Layer } from '@maul/core/scale';
+import { toBeWeighed } from '@maul/core/diary';
 import { gramsText } from '../../ui/formats/show.ts';
 import { useBench } from '../store.ts';
 
@@ -38,8 +39,10 @@ export const Stack = ({ portions, current }: { portions: PortionRow[]; current: 
   };
   const figure = (mass: number): string => showMass(mass, like).split(' ')[0] ?? '';
   const inStack = new Set(layers.flatMap((l) => (l.kind === 'portion' ? [l.portionId] : [])));
-  const coming = portions.filter((p) => p.grams === null && p.id !== current?.id).reverse();
-  const earlier = portions.filter((p) => p.grams !== null && !inStack.has(p.id) && p.id !== current?.id);
+  const coming = portions.filter((p) => toBeWeighed(p) && p.id !== current?.id).reverse();
+  const earlier = portions.filter(
+    (p) => p.grams !== null && !toBeWeighed(p) && !inStack.has(p.id) && p.id !== current?.id,
+  );
   const pick = (p: PortionRow) => () => choose(p.mealId, p.id);
   const live = current && !inStack.has(current.id) && mealId === current.mealId;
   return (

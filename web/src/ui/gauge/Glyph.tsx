@@ -36,6 +36,7 @@ export const METHOD_NAMES: Readonly<Record<Method | 'live', string>> = {
   label: 'label serving',
   spoon: 'by spoon or cup',
   eye: 'by eye',
+  planned: 'as planned, by eye',
   out: 'eaten out',
   live: 'on the scale now',
 };
@@ -66,6 +67,16 @@ const mark = (method: Method | 'live') => {
           <circle cx="8.8" cy="8" r="2.4" />
           <circle cx="6" cy="3.4" r="2.4" />
         </g>
+      );
+    case 'planned':
+      return (
+        <path
+          d="M1 7.4C2.6 3.6 4.4 4 6 6.2S9.4 8.6 11 4.8"
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.6"
+          strokeDasharray="2.2 1.6"
+        />
       );
     case 'eye':
     case 'out':
