@@ -57,6 +57,18 @@ describe('factors one by one', () => {
   });
 });
 
+// Regulation (EU) 1169/2011 Annex XIV by hand; figures of the foods from memory.
+describe('energy that no source states, where fibre is not stated either', () => {
+  test.each([
+    ['wine: 4 x 0.1 + 4 x 2.6 + 7 x 10.6', { PROCNT: 0.1, FAT: 0, CHOAVLDF: 2.6, ALC: 10.6 }, 85],
+    ['a spirit: 7 x 31.6', { PROCNT: 0, FAT: 0, CHOAVLDF: 0, ALC: 31.6 }, 221.2],
+    ['gum: 4 x 2 + 2.4 x 60', { PROCNT: 0, FAT: 0, CHOAVLDF: 62, POLYL: 60 }, 152],
+    ['erythritol', { PROCNT: 0, FAT: 0, CHOAVLDF: 100, POLYL: 100, ERYTHL: 100 }, 0],
+    ['gum with the fibre inside the carbs', { PROCNT: 0, FAT: 0, CHOCDF: 62, POLYL: 60 }, 152],
+    ['half erythritol, half xylitol', { PROCNT: 0, FAT: 0, CHOAVLDF: 100, POLYL: 100, ERYTHL: 50 }, 120],
+  ])('%s', (_, vector, kcal) => expect(energyOf(vector)?.kcal).toBeCloseTo(kcal, 6));
+});
+
 describe('what is not known', () => {
   test('no energy is made up', () => {
     expect(energyOf({ PROCNT: 10 })).toBeUndefined();

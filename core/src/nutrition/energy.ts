@@ -22,7 +22,13 @@ export const atwaterEnergy = (vector: NutrientVector): Kcal | undefined => {
   return kcal(4 * known.protein + 9 * known.fat + 4 * carbs + 7 * (vector.ALC ?? 0));
 };
 
-/** Regulation (EU) 1169/2011 Annex XIV, its two columns: per gram in kcal, and in kJ. */
+/** Sugar alcohols that hold energy, and those that hold none, g; what is not stated counts as none. */
+const polyolsOf = ({ POLYL = 0, ERYTHL = 0 }: NutrientVector): { withEnergy: number; all: number } => {
+  const all = Math.max(POLYL, ERYTHL);
+  return { withEnergy: all - ERYTHL, all };
+};
+
+/** Regulation (EU) 1169/2011 Annex XIV, its two columns: per gram in kcal, and in kJ. Erythritol holds nothing. */
 const EU_FACTORS = {
   kcal: { protein: 4, fat: 9, carbohydrate: 4, polyols: 2.4, fibre: 2, alcohol: 7 },
   kJ: { protein: 17, fat: 37, carbohydrate: 17, polyols: 10, fibre: 8, alcohol: 29 },
@@ -31,22 +37,31 @@ const EU_FACTORS = {
 const byEuFactors = (vector: NutrientVector, unit: keyof typeof EU_FACTORS): number | undefined => {
   const known = macros(vector);
   const carbs = carbohydrate(vector, 'available');
-  const fibre = vector.FIBTG;
-  if (!known || carbs === undefined || fibre === undefined) return undefined;
+  if (!known || carbs === undefined || vector.FIBTG === undefined) return undefined;
+  return euSum(vector, known, carbs, vector.FIBTG, unit);
+};
+
+const euSum = (
+  vector: NutrientVector,
+  known: { protein: number; fat: number },
+  carbs: number,
+  fibre: number,
+  unit: keyof typeof EU_FACTORS,
+): number => {
   const factor = EU_FACTORS[unit];
-  const polyols = vector.POLYL ?? 0;
+  const polyols = polyolsOf(vector);
   return (
     factor.protein * known.protein +
     factor.fat * known.fat +
-    factor.carbohydrate * (carbs - polyols) +
-    factor.polyols * polyols +
+    factor.carbohydrate * Math.max(0, carbs - polyols.all) +
+    factor.polyols * polyols.withEnergy +
     factor.fibre * fibre +
     factor.alcohol * (vector.ALC ?? 0)
   );
 };
 
 /**
- * EU label energy in kcal: protein 4, fat 9, available carbohydrate 4 (polyols within it 2.4), fibre 2, alcohol 7.
+ * EU label energy in kcal: protein 4, fat 9, available carbohydrate 4 (polyols within it 2.4, erythritol 0), fibre 2, alcohol 7.
  * Undefined when protein, fat, available carbohydrate or fibre cannot be known; polyols and alcohol not stated count as none.
  * Source: Regulation (EU) 1169/2011 Annex XIV.
  */
@@ -85,7 +100,8 @@ export interface FoodEnergy {
 
 /**
  * The energy of a vector: the stated one when there is one, else the computed one on the basis that the source uses
- * (available carbohydrate by the EU factors, total by general Atwater), else undefined. Never a zero for an unknown.
+ * (available carbohydrate by the EU factors, total by general Atwater, sugar alcohols in either at 2.4 and erythritol at 0), else
+ * undefined. Fibre that an EU label does not state counts as none. Never a zero for an unknown.
  *
  * @example
  * energyOf({ PROCNT: 10, FAT: 5, CHOCDF: 20, FIBTG: 0 })?.kcal; // => 165
@@ -94,15 +110,23 @@ export const energyOf = (vector: NutrientVector): FoodEnergy | undefined => {
   if (vector.ENERC !== undefined) return { kcal: kcal(vector.ENERC), from: 'stated' };
   const computed =
     vector.CHOAVLDF !== undefined && vector.CHOCDF === undefined
-      ? (euEnergy(vector) ?? availableOnly(vector))
-      : atwaterEnergy(vector);
+      ? availableEnergy(vector)
+      : totalEnergy(vector);
   return computed === undefined ? undefined : { kcal: computed, from: 'computed' };
 };
 
-const availableOnly = (vector: NutrientVector): Kcal | undefined => {
+const availableEnergy = (vector: NutrientVector): Kcal | undefined => {
   const known = macros(vector);
   if (!known || vector.CHOAVLDF === undefined) return undefined;
-  return kcal(4 * known.protein + 9 * known.fat + 4 * vector.CHOAVLDF);
+  return kcal(euSum(vector, known, vector.CHOAVLDF, vector.FIBTG ?? 0, 'kcal'));
+};
+
+const totalEnergy = (vector: NutrientVector): Kcal | undefined => {
+  const plain = atwaterEnergy(vector);
+  if (plain === undefined) return undefined;
+  const polyols = polyolsOf(vector);
+  const inside = Math.min(polyols.all, carbohydrate(vector, 'total') ?? 0);
+  return kcal(plain - 4 * inside + EU_FACTORS.kcal.polyols * Math.min(polyols.withEnergy, inside));
 };
 
 /** Kilocalories of a food table's kilojoules. Source: NIST SP 811, thermochemical calorie. */

@@ -27,6 +27,21 @@ test('had the carbs been available ones, EU factors give 2,070 kcal', () => {
   const available = DAY.map(({ CHOCDF, ...rest }) => ({ ...rest, CHOAVLDF: CHOCDF }));
   expect(valueOf(available, 'eu')).toBe(2070);
 });
+test('US and EU foods side by side are brought to the carbohydrate of each rule', () => {
+  // By hand: 10 P, 15 net carbs and 5 fibre each, the one stated with the fibre inside, the other outside.
+  const foods = [
+    { PROCNT: 10, FAT: 0, CHOCDF: 20, FIBTG: 5 },
+    { PROCNT: 10, FAT: 0, CHOAVLDF: 15, FIBTG: 5 },
+  ];
+  expect(energyByRules(foods).map(({ rule, value }) => [rule, value])).toEqual([
+    ['stated', 230],
+    ['plain', 240],
+    ['fibre at 2', 220],
+    ['less fibre', 200],
+    ['eu', 220],
+    ['eu kJ', 930],
+  ]);
+});
 test('a rule that needs what some portion does not state is left out', () => {
   const rules = energyByRules([...DAY, { ENERC: 100 }]).map((r) => r.rule);
   expect(rules).toEqual(['stated']);

@@ -1,4 +1,4 @@
-import { sumNutrients, type NutrientVector } from './vector.ts';
+import { type NutrientVector } from './vector.ts';
 import { energyBy, energyOf, euEnergy, euKilojoules } from './energy.ts';
 
 /** Energy of the same food under one rule. */
@@ -8,37 +8,38 @@ export interface EnergyByRule {
   unit: 'kcal' | 'kJ';
 }
 
-const KEYS = ['PROCNT', 'FAT', 'CHOCDF', 'CHOAVLDF', 'FIBTG', 'POLYL', 'ALC'] as const;
-
-/** The sums of several vectors, of each nutrient that all of them state; polyols and alcohol not stated count as none. */
-const summed = (vectors: readonly NutrientVector[]): NutrientVector => {
-  const sums = sumNutrients(vectors);
-  const out: Partial<Record<(typeof KEYS)[number], number>> = {};
-  for (const key of KEYS)
-    if (sums[key].unknown === 0 || key === 'POLYL' || key === 'ALC') out[key] = sums[key].value;
-  return out;
-};
+/** The sum of what a rule gives for each portion; undefined where it needs what some portion does not state. */
+const total = (values: readonly (number | undefined)[]): number | undefined =>
+  values.reduce<number | undefined>(
+    (sum, value) => (sum === undefined || value === undefined ? undefined : sum + value),
+    0,
+  );
 
 /**
  * The energy that several portions hold together, as their sources state it and under each rule that all of them allow; a rule that needs
- * what some portion does not state is left out. Sources: Merrill & Watt 1973; 21 CFR 101.9(c)(1)(i); Regulation (EU) 1169/2011 Annex XIV.
+ * what some portion does not state is left out. Each food is brought to the carbohydrate of the rule by its fibre, so that foods of
+ * different labels stand side by side. Sources: Merrill & Watt 1973; 21 CFR 101.9(c)(1)(i); Regulation (EU) 1169/2011 Annex XIV.
+ *
+ * @example
+ * const us = { PROCNT: 10, FAT: 0, CHOCDF: 20, FIBTG: 5 };
+ * const eu = { PROCNT: 10, FAT: 0, CHOAVLDF: 15, FIBTG: 5 };
+ * energyByRules([us, eu]).find((r) => r.rule === 'less fibre')?.value; // => 200
  */
 export const energyByRules = (vectors: readonly NutrientVector[]): EnergyByRule[] => {
-  const sum = summed(vectors);
-  const stated = vectors.map((v) => energyOf(v)?.kcal);
-  const rows: { rule: EnergyByRule['rule']; value: number | undefined; unit: EnergyByRule['unit'] }[] = [
-    {
-      rule: 'stated',
-      value: stated.some((k) => k === undefined)
-        ? undefined
-        : stated.reduce<number>((s, k) => s + (k ?? 0), 0),
-      unit: 'kcal',
-    },
-    { rule: 'plain', value: energyBy(sum, 'us-plain'), unit: 'kcal' },
-    { rule: 'fibre at 2', value: energyBy(sum, 'us-fibre-2'), unit: 'kcal' },
-    { rule: 'less fibre', value: energyBy(sum, 'us-less-fibre'), unit: 'kcal' },
-    { rule: 'eu', value: euEnergy(sum), unit: 'kcal' },
-    { rule: 'eu kJ', value: euKilojoules(sum), unit: 'kJ' },
+  const by = (
+    rule: EnergyByRule['rule'],
+    unit: EnergyByRule['unit'],
+    energy: (vector: NutrientVector) => number | undefined,
+  ): EnergyByRule[] => {
+    const value = total(vectors.map(energy));
+    return value === undefined ? [] : [{ rule, value, unit }];
+  };
+  return [
+    ...by('stated', 'kcal', (v) => energyOf(v)?.kcal),
+    ...by('plain', 'kcal', (v) => energyBy(v, 'us-plain')),
+    ...by('fibre at 2', 'kcal', (v) => energyBy(v, 'us-fibre-2')),
+    ...by('less fibre', 'kcal', (v) => energyBy(v, 'us-less-fibre')),
+    ...by('eu', 'kcal', euEnergy),
+    ...by('eu kJ', 'kJ', euKilojoules),
   ];
-  return rows.flatMap((r) => (r.value === undefined ? [] : [{ ...r, value: r.value }]));
 };

@@ -1,5 +1,6 @@
 /**
- * Every nutrient is keyed by its INFOODS tagname. Source: FAO/INFOODS Guidelines, tagnames for food components (2012).
+ * Every nutrient is keyed by its INFOODS tagname. Source: FAO/INFOODS Guidelines, tagnames for food components (2012). ERYTHL, the
+ * erythritol among the sugar alcohols, is Maul's own: it is the one of them without energy.
  * The value is the unit in which Maul keeps the nutrient, per 100 g edible portion in foods.
  */
 export const TAGNAMES = {
@@ -16,6 +17,7 @@ export const TAGNAMES = {
   F22D6N3: 'g',
   ALC: 'g',
   POLYL: 'g',
+  ERYTHL: 'g',
   WATER: 'g',
   NA: 'mg',
   K: 'mg',
@@ -62,6 +64,7 @@ export const NUTRIENT_LABELS: Readonly<Record<Tagname, string>> = {
   F22D6N3: 'DHA (omega-3)',
   ALC: 'Alcohol',
   POLYL: 'Sugar alcohols',
+  ERYTHL: 'of them erythritol',
   WATER: 'Water',
   NA: 'Sodium',
   K: 'Potassium',

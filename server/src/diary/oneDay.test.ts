@@ -223,6 +223,7 @@ describe('one day has one total, whoever asks', () => {
     };
     expect(days[0]?.portions).toHaveLength(document.portions.length);
     // The day was closed since it was read.
-    expect(days[0]?.entries.filter((e) => e.thing.kind !== 'closing')).toEqual(document.entries);
+    const read = days[0]?.entries as DayDocument['entries'];
+    expect(read.filter((e) => e.thing.kind !== 'closing')).toEqual(document.entries);
   });
 });

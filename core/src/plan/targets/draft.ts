@@ -21,9 +21,13 @@ interface Making {
 const fibreKcal = ({ basis, draft }: Pick<Making, 'basis' | 'draft'>): number =>
   basis.carbBasis === 'available' ? 2 * draft.FIBTG : 0;
 
-/** What the macros of a draft hold, kcal: 4/4/9, and fibre at 2 where it stands outside the carbohydrate. */
+/** What the macros of a draft hold, kcal: 4/4/9, fibre at 2 where it stands outside the carbohydrate, and what a menu holds beyond them. */
 export const draftKcal = (draft: Draft, basis: BodyBasis): number =>
-  4 * (draft.PROCNT ?? 0) + 9 * (draft.FAT ?? 0) + 4 * (draft.CARB ?? 0) + fibreKcal({ basis, draft });
+  4 * (draft.PROCNT ?? 0) +
+  9 * (draft.FAT ?? 0) +
+  4 * (draft.CARB ?? 0) +
+  fibreKcal({ basis, draft }) +
+  draft.beyond;
 
 const part = (
   making: Making,
@@ -110,6 +114,8 @@ const menu = (making: Making, rule: Extract<Phase['macros'], { kind: 'menu' }>, 
   draft.PROCNT = Math.round(sums.protein);
   draft.FAT = Math.round(sums.fat);
   draft.FIBTG = Math.round(sums.fibre);
+  draft.CARB = Math.round(sums.carbs);
+  draft.beyond = Math.round(sums.kcal - draftKcal(draft, basis));
   draft.CARB = Math.round(sums.carbs + extraKcal / 4);
   tell?.menu(rule, sums, draft);
 };
@@ -147,6 +153,7 @@ export const draftDay = (
     FIBTG: fibreOf(phase, energy),
     energy,
     leads: false,
+    beyond: 0,
     parts: { PROCNT: null, CARB: null, FAT: null },
   };
   const making: Making = { phase, dayType, basis, draft, problems, tell };

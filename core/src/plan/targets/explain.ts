@@ -176,7 +176,7 @@ export const explain = (): { explainer: Explainer; steps: WhyStep[] } => {
         ['ENERC'],
         draft.leads
           ? `Energy leads here: ${whole(kcal)} kcal.`
-          : `Energy is what the macros hold: 4 × ${draft.PROCNT ?? 0} + 4 × ${draft.CARB ?? 0} + 9 × ${draft.FAT ?? 0}${basis.carbBasis === 'available' ? ` + 2 × ${draft.FIBTG}` : ''} = ${whole(kcal)} kcal.`,
+          : `Energy is what the macros hold: 4 × ${draft.PROCNT ?? 0} + 4 × ${draft.CARB ?? 0} + 9 × ${draft.FAT ?? 0}${basis.carbBasis === 'available' ? ` + 2 × ${draft.FIBTG}` : ''}${draft.beyond === 0 ? '' : `, and ${signed(draft.beyond)} that the foods of the menu state or hold beyond them`} = ${whole(kcal)} kcal.`,
         draft.leads ? PRACTICE : 'Merrill & Watt 1973, 4/4/9 kcal per g',
       ),
     windows: (phase, dayType, windows) => {

@@ -17,6 +17,8 @@ export interface Draft {
   energy: number;
   /** True when energy leads and carbohydrate and fat fall where they fall. */
   leads: boolean;
+  /** Energy of a written menu that its macros do not hold: alcohol, and what a source states otherwise. kcal. */
+  beyond: number;
   parts: { PROCNT: MacroPart | null; CARB: MacroPart | null; FAT: MacroPart | null };
 }
 

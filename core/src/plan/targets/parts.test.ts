@@ -74,9 +74,16 @@ describe('energy and rate', () => {
       { name: 'Lentils, dry', grams: 200, per100g: { PROCNT: 25, FAT: 1, CHOAVLDF: 48, FIBTG: 11 } },
     ];
     const phase = testPhase({ macros: { kind: 'menu', name: 'M', portions } });
-    // 4 x 50 + 9 x 2 + 4 x 96 + 2 x 22 = 646; on total carbohydrate 4 x 50 + 9 x 2 + 4 x 118 = 690.
+    // By the EU factors 4 x 50 + 9 x 2 + 4 x 96 + 2 x 22 = 646, whichever carbohydrate the athlete counts.
     expect(phaseAim(phase, testBasis({ carbBasis: 'available' }))).toBeCloseTo(646, 9);
-    expect(phaseAim(phase, testBasis({ carbBasis: 'total' }))).toBeCloseTo(690, 9);
+    expect(phaseAim(phase, testBasis({ carbBasis: 'total' }))).toBeCloseTo(646, 9);
+    // A sauce that states 500 kcal and nothing else, and a spirit: 31.6 g alcohol x 7 = 221 kcal.
+    const more = [
+      ...portions,
+      { name: 'Sauce', grams: 100, per100g: { ENERC: 500 } },
+      { name: 'Spirit', grams: 100, per100g: { PROCNT: 0, FAT: 0, CHOAVLDF: 0, ALC: 31.6 } },
+    ];
+    expect(menuSums(more, 'available').kcal).toBeCloseTo(646 + 500 + 221.2, 6);
     expect(menuSums([], 'total')).toMatchObject({ kcal: 0, unknown: 0 });
   });
 });

@@ -1,4 +1,11 @@
-import { carbohydrate, perGrams, sumNutrients, type CarbBasis } from '../../nutrition/index.ts';
+import {
+  carbohydrate,
+  energyOf,
+  type NutrientVector,
+  perGrams,
+  sumNutrients,
+  type CarbBasis,
+} from '../../nutrition/index.ts';
 import type { CountedBy, MacroPart, MenuPortion } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
 import { GRAMS_PER_POUND } from '../../units/index.ts';
@@ -84,6 +91,10 @@ export const partGrams = (
   };
 };
 
+/** What is known of a food that states too little for its energy, kcal. */
+const knownKcal = (vector: NutrientVector, basis: CarbBasis): number =>
+  4 * (vector.PROCNT ?? 0) + 9 * (vector.FAT ?? 0) + 4 * (carbohydrate(vector, basis) ?? 0);
+
 export interface MenuSums {
   protein: number;
   carbs: number;
@@ -94,7 +105,10 @@ export interface MenuSums {
   unknown: number;
 }
 
-/** Sums of a written menu, grams and kcal by 4/4/9 (with available carbohydrate, fibre at 2). */
+/**
+ * Sums of a written menu: grams, and kcal as each food states them or as its macros and alcohol give them, so that the menu eaten as it is
+ * written lands on its own aim.
+ */
 export const menuSums = (portions: readonly MenuPortion[], basis: CarbBasis): MenuSums => {
   const vectors = portions.map((p) => perGrams(p.per100g, p.grams));
   const sums = sumNutrients(vectors);
@@ -111,7 +125,7 @@ export const menuSums = (portions: readonly MenuPortion[], basis: CarbBasis): Me
     carbs,
     fat,
     fibre,
-    kcal: 4 * protein + 9 * fat + 4 * carbs + (basis === 'available' ? 2 * fibre : 0),
+    kcal: vectors.reduce((sum, vector) => sum + (energyOf(vector)?.kcal ?? knownKcal(vector, basis)), 0),
     unknown: Math.max(sums.PROCNT.unknown, sums.FAT.unknown, unknownCarbs),
   };
 };

@@ -184,6 +184,23 @@ describe('the other macro rules', () => {
     const phase = testPhase({ macros: menu, dayTypes: [testDayType('low', -80), testDayType('high', 120)] });
     expect(aims(targets(LOW, [], phase), ['PROCNT', 'CARB', 'FAT'])).toEqual([134, 147, 61]);
     expect(aims(targets(HIGH, [], phase), ['PROCNT', 'CARB', 'FAT'])).toEqual([134, 197, 61]);
+    // What the sauce states beyond its macros counts, and the lever stays the carbs.
+    const sauce: MacroPolicy = {
+      ...menu,
+      portions: [...menu.portions, { name: 'Sauce', grams: 100, per100g: { ENERC: 500 } }],
+    };
+    const withSauce = testPhase({
+      macros: sauce,
+      dayTypes: [testDayType('low', 0), testDayType('high', 120)],
+    });
+    expect(aims(targets(LOW, [], withSauce), ['ENERC', 'CARB'])).toEqual([
+      4 * 134 + 9 * 61 + 4 * 167 + 500,
+      167,
+    ]);
+    expect(aims(targets(HIGH, [], withSauce), ['ENERC', 'CARB'])).toEqual([
+      4 * 134 + 9 * 61 + 4 * 197 + 500,
+      197,
+    ]);
     // A food that states no fibre leaves net carbs unknown: said, not taken as zero.
     expect(menuSums(menu.portions, 'available').unknown).toBe(1);
   });

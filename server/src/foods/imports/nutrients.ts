@@ -92,6 +92,7 @@ const NAMES: Readonly<Record<string, Tagname>> = {
   alcohol: 'ALC',
   water: 'WATER',
   polyols: 'POLYL',
+  erythritol: 'ERYTHL',
   caffeine: 'CAFFN',
 };
 

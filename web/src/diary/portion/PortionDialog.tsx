@@ -15,6 +15,45 @@ import { TrailText } from './TrailText.tsx';
 
 const GUESSED: readonly Method[] = ['eye', 'out', 'spoon', 'label'];
 
+/** Between which ends a guess lies. */
+const Ends = ({
+  low,
+  high,
+  onLow,
+  onHigh,
+  fault,
+  unit,
+}: {
+  low: string;
+  high: string;
+  onLow: (text: string) => void;
+  onHigh: (text: string) => void;
+  fault: string | undefined;
+  unit: string;
+}) => (
+  <>
+    <div className="pair">
+      <TextField
+        label={`At least, ${unit}`}
+        value={low}
+        onChange={(e) => onLow(e.target.value)}
+        error={!!fault}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+      <TextField
+        label={`At most, ${unit}`}
+        value={high}
+        onChange={(e) => onHigh(e.target.value)}
+        error={!!fault}
+        slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+      />
+    </div>
+    <p className={fault ? 'is-over' : 'second'} role={fault ? 'alert' : undefined}>
+      {fault ?? 'For a guess, give both ends; the day then shows whether it lands at each.'}
+    </p>
+  </>
+);
+
 /** A portion by hand: its plan, its true amount, how that is known, and between which ends when it is a guess. */
 const PortionDialog = ({
   day,
@@ -138,27 +177,7 @@ const PortionDialog = ({
         ))}
       </TextField>
       {mayGuess && !bare && (
-        <div className="pair">
-          <TextField
-            label={`At least, ${units.food}`}
-            value={low}
-            onChange={(e) => setLow(e.target.value)}
-            error={!!guessFault}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          />
-          <TextField
-            label={`At most, ${units.food}`}
-            value={high}
-            onChange={(e) => setHigh(e.target.value)}
-            error={!!guessFault}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-          />
-        </div>
-      )}
-      {mayGuess && !bare && (
-        <p className={guessFault ? 'is-over' : 'second'} role={guessFault ? 'alert' : undefined}>
-          {guessFault ?? 'For a guess, give both ends; the day then shows whether it lands at each.'}
-        </p>
+        <Ends low={low} high={high} onLow={setLow} onHigh={setHigh} fault={guessFault} unit={units.food} />
       )}
       <TextField
         label="Why, or what to remember"

@@ -11,23 +11,10 @@ import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
-import { labelFaults, type LabelForm } from './labelForm.ts';
+import { ON_LABEL, labelFaults, type LabelForm } from './labelForm.ts';
 
 type Put = (change: Partial<LabelForm>) => void;
-const ON_LABEL = [
-  'ENERC',
-  'FAT',
-  'FASAT',
-  'CHOCDF',
-  'CHOAVLDF',
-  'SUGAR',
-  'FIBTG',
-  'PROCNT',
-  'NA',
-  'ALC',
-  'POLYL',
-];
-const MORE = TAGNAME_LIST.filter((tag) => !ON_LABEL.includes(tag));
+const MORE = TAGNAME_LIST.filter((tag) => !ON_LABEL.has(tag));
 
 const replaced = <T,>(list: readonly T[], at: number, change: Partial<T>): T[] =>
   list.map((one, i) => (i === at ? { ...one, ...change } : one));

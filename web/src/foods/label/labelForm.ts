@@ -111,7 +111,16 @@ const PLAIN_TAGS = {
   protein: 'PROCNT',
   alcohol: 'ALC',
 } as const;
-const ON_LABEL = new Set([...Object.values(PLAIN_TAGS), 'ENERC', 'CHOCDF', 'CHOAVLDF', 'NA', 'POLYL']);
+/** Nutrients that have a field of their own on the form. */
+export const ON_LABEL: ReadonlySet<string> = new Set([
+  ...Object.values(PLAIN_TAGS),
+  'ENERC',
+  'CHOCDF',
+  'CHOAVLDF',
+  'NA',
+  'POLYL',
+  'ERYTHL',
+]);
 
 /** An own food back on the form, per 100 g, with everything that is known of it. */
 export const formOf = (food: Food): LabelForm => {
@@ -153,7 +162,10 @@ export const formOf = (food: Food): LabelForm => {
     // A sum of sugar alcohols has no kind any more; it stays as it is.
     ...(per100g.POLYL === undefined
       ? {}
-      : { polyol: 'sorbitol' as const, polyolGrams: typed(per100g.POLYL) }),
+      : {
+          polyol: per100g.ERYTHL === per100g.POLYL ? ('erythritol' as const) : ('sorbitol' as const),
+          polyolGrams: typed(per100g.POLYL),
+        }),
   };
 };
 
@@ -291,6 +303,9 @@ export const foodOf = (form: LabelForm, base = 0): BodyOf<'putFood'> => {
     NA: salt === undefined ? undefined : round(form.salt === 'salt-g' ? (salt / 2.5) * 1000 : salt),
     ALC: per100('alcohol'),
     POLYL: form.polyol === 'none' || polyols === undefined ? undefined : round((polyols * 100) / grams),
+    // The one of them without energy.
+    ERYTHL:
+      form.polyol === 'erythritol' && polyols !== undefined ? round((polyols * 100) / grams) : undefined,
   };
   for (const { tag, value } of form.more) {
     const figure = figureOf(value);
