@@ -24,7 +24,7 @@ describe('rounding of United States labels', () => {
     [50, 'energy', 47.5, 55],
     [110, 'energy', 105, 115],
     [0, 'fat', 0, 0.5],
-    [0.5, 'fat', 0.25, 0.75],
+    [0.5, 'fat', 0.5, 0.75],
     [4.5, 'fat', 4.25, 4.75],
     [5, 'fat', 4.75, 5.5],
     [12, 'fat', 11.5, 12.5],
@@ -55,7 +55,9 @@ test.each([
   [523, 'energy', 522.5, 523.5],
   [0, 'gram', 0, 0.5],
   [12, 'gram', 11.5, 12.5],
-  // 0.4 g and 1.2 g of salt.
+  [10, 'gram', 9.95, 10.5],
+  // 1 g of salt, and 0.4 g and 1.2 g of salt.
+  [400, 'sodium', 398, 420],
   [160, 'sodium', 158, 162],
   [480, 'sodium', 460, 500],
 ] as const)('a European %d %s may be %d to %d', (value, figure, low, high) =>
@@ -102,10 +104,15 @@ describe('one label per verdict', () => {
       '4/9/4 with maltitol at 2.1',
     );
   });
-  test('specific factors', () =>
-    expect(labelAudit(label({ energy: 340, protein: 10, fat: 2, carbs: 75 })).rule).toContain(
-      'specific factors',
-    ));
+  test('the old specific factors are a last resort of United States labels, and said as such', () => {
+    const found = labelAudit(label({ energy: 340, protein: 10, fat: 2, carbs: 75 }));
+    expect(found).toMatchObject({ verdict: 'ask', rule: 'specific factors (within 10 %)' });
+    expect(found.sentence).toContain('Only the old specific factors explain');
+    // 4 x 10 + 9 x 2 + 4 x 75 = 358: in Europe nothing explains 340.
+    const eu = label({ rules: 'eu', carbBasis: 'available', energy: 340, protein: 10, fat: 2, carbs: 75 });
+    expect(labelAudit(eu)).toMatchObject({ verdict: 'mild', rule: undefined });
+    expect(labelAudit(eu).sentence).toContain('less than any rule explains');
+  });
   test('alcohol', () =>
     expect(
       labelAudit(
@@ -129,6 +136,12 @@ describe('one label per verdict', () => {
     expect(found).toMatchObject({ verdict: 'ask', rule: undefined });
     expect(found.sentence).toContain('Is it kilojoules? Then it is 244 kcal.');
   });
+  test('kilojoules of a food with much fibre are caught under the rule that explains them', () => {
+    // Bran, by hand: 17 x 15 + 37 x 4 + 17 x 20 + 8 x 45 = 1,103 kJ; 4.7 times its plain 4/9/4 of 176 and 4.1 of the 266 with fibre.
+    const bran = label({ rules: 'eu', carbBasis: 'available', energy: 1103, protein: 15, fat: 4, carbs: 20, fibre: 45 });
+    expect(labelAudit(bran)).toMatchObject({ verdict: 'ask', rule: undefined });
+    expect(labelAudit(bran).sentence).toContain('Is it kilojoules? Then it is 264 kcal.');
+  }); // prettier-ignore
   test('fat swapped with protein, or with carbs, is asked about', () => {
     expect(labelAudit(label({ energy: 240, protein: 4, fat: 25, carbs: 26 })).sentence).toContain(
       'fat and protein',

@@ -94,11 +94,6 @@ const hypotheses = (label: Label): Hypothesis[] => {
         [inside ? -2 : 2, fibre],
       );
   }
-  const plain = weightedSum(base);
-  found.push({
-    name: 'specific factors (within 10 %)',
-    kcal: { low: plain.low * 0.9, high: plain.high * 1.1 },
-  });
   const kj = weightedSum([
     [17, protein],
     [37, fat],
@@ -111,6 +106,29 @@ const hypotheses = (label: Label): Hypothesis[] => {
   });
   if (alcohol) add('4/9/4 with alcohol at 7', [7, alcohol]);
   return found;
+};
+
+/** Energy by the specific factors of Handbook 74, which lie within 10 % of the general ones. United States labels alone may use them. */
+const bySpecificFactors = (label: Label): Hypothesis | undefined => {
+  if (label.rules !== 'us') return undefined;
+  const { protein, fat, carbs } = figures(label);
+  const plain = weightedSum([
+    [4, protein],
+    [9, fat],
+    [4, carbs],
+  ]);
+  return {
+    name: 'specific factors (within 10 %)',
+    kcal: { low: plain.low * 0.9, high: plain.high * 1.1 },
+  };
+};
+
+/** How much an energy in kJ is of the same in kcal, with the rounding of both. */
+const KJ_RATIO: Interval = { low: 3.9, high: 4.5 };
+/** True when an energy typed as kcal may be the kJ of what a rule gives. */
+const mayBeKilojoules = (statedKcal: number, { kcal }: Hypothesis): boolean => {
+  const middle = (kcal.low + kcal.high) / 2;
+  return middle > 0 && statedKcal >= KJ_RATIO.low * middle && statedKcal <= KJ_RATIO.high * middle;
 };
 
 /** What cannot be on any label, in a sentence; undefined when all can be. */
@@ -129,8 +147,8 @@ const impossible = (label: Label): string | undefined => {
 
 /**
  * Compares a label's stated energy with what its macros give, under every legal way of counting and the rounding of every figure. The
- * first rule whose energy may be the stated one explains it. When none does: kilojoules typed as kcal and fat swapped with another macro
- * are asked about, the rest is said with its size, mild within 20 %. Energy cannot tell protein from carbohydrate, so a swap of those
+ * first rule whose energy may be the stated one explains it. When none does: kilojoules typed as kcal, fat swapped with another macro, and
+ * a label that only the old specific factors explain are asked about, the rest is said with its size, mild within 20 %. Energy cannot tell protein from carbohydrate, so a swap of those
  * two is never claimed. Nothing is overwritten. Throws RangeError for a negative figure or no grams.
  * Sources: 21 CFR 101.9(c)(1)(i); Regulation (EU) 1169/2011 Annex XIV; USDA Handbook 74 (1973) for specific factors.
  */
@@ -158,11 +176,10 @@ export const labelAudit = (label: Label): LabelAudit => {
       `The stated ${whole(statedKcal)} kcal fit${fit.name === '4/9/4' ? ' the macros' : `, by ${fit.name}`}; plain 4/9/4 gives ${whole(plain)}.`,
       fit.name,
     );
-  const ratio = plain > 0 ? statedKcal / plain : 0;
-  if (label.unit === 'kcal' && ratio >= 3.9 && ratio <= 4.5)
+  if (label.unit === 'kcal' && all.some((h) => mayBeKilojoules(statedKcal, h)))
     return answer(
       'ask',
-      `${whole(statedKcal)} is ${ratio.toFixed(1)} times what the macros give. Is it kilojoules? Then it is ${whole(statedKcal / KJ_PER_KCAL)} kcal.`,
+      `${whole(statedKcal)} kcal is about four times what the macros give. Is it kilojoules? Then it is ${whole(statedKcal / KJ_PER_KCAL)} kcal.`,
     );
   for (const [other, word] of [
     ['protein', 'protein'],
@@ -170,11 +187,16 @@ export const labelAudit = (label: Label): LabelAudit => {
   ] as const) {
     if (label.fat === label[other]) continue;
     const swapped: Label = { ...label, fat: label[other], [other]: label.fat };
-    // Only the plain ways of counting: the wide one would fit too much.
-    const narrow = hypotheses(swapped).filter((h) => !h.name.startsWith('specific'));
-    if (impossible(swapped) === undefined && narrow.some((h) => meets(h.kcal, stated)))
+    if (impossible(swapped) === undefined && hypotheses(swapped).some((h) => meets(h.kcal, stated)))
       return answer('ask', `It would fit if fat and ${word} were the other way round. Are they?`);
   }
+  const specific = bySpecificFactors(label);
+  if (specific && meets(specific.kcal, stated))
+    return answer(
+      'ask',
+      `Only the old specific factors explain the stated ${whole(statedKcal)} kcal; plain 4/9/4 gives ${whole(plain)}. Look at the label again.`,
+      specific.name,
+    );
   const nearest = all.reduce<{ off: number }>(
     (best, { kcal }) => {
       const off =

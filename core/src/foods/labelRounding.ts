@@ -28,6 +28,8 @@ const usInterval = (value: number, figure: LabelFigure): Interval => {
   }
   if (value === 0) return { low: 0, high: 0.5 };
   if (figure === 'fat') {
+    // What lies below 0.5 g reads 0.
+    if (value === 0.5) return { low: 0.5, high: 0.75 };
     if (value < 5) return around(value, 0.25);
     return value === 5 ? { low: 4.75, high: 5.5 } : around(value, 0.5);
   }
@@ -40,10 +42,12 @@ const usInterval = (value: number, figure: LabelFigure): Interval => {
  */
 const euInterval = (value: number, figure: LabelFigure): Interval => {
   // Salt to 0.01 g below 1 g and to 0.1 g above: 4 and 40 mg of sodium.
-  if (figure === 'sodium') return around(value, value < 400 ? 2 : 20);
+  if (figure === 'sodium')
+    return value === 400 ? { low: 398, high: 420 } : around(value, value < 400 ? 2 : 20);
   if (figure === 'energy') return around(value, 0.5);
   if (value === 0) return { low: 0, high: 0.5 };
-  return around(value, value >= 10 ? 0.5 : 0.05);
+  if (value === 10) return { low: 9.95, high: 10.5 };
+  return around(value, value > 10 ? 0.5 : 0.05);
 };
 
 /** The step in which a label's rules write a figure of this size. */
