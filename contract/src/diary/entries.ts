@@ -113,10 +113,10 @@ export const HandoverAnswer = z.strictObject({ answer: z.enum(['taken', 'left'])
 export const Eater = z.strictObject({ personId: Id, name: z.string() });
 export const EaterQuery = z.strictObject({ code: z.string().trim().min(4).max(20) });
 
-/** The water of a day, drunk and planned. */
+/** The water among entries, drunk and planned. */
 export const waterEntries = (
   entries: readonly DayEntryRow[],
-): { id: string; time: string; millilitres: number }[] =>
-  entries.flatMap(({ id, time, thing }) =>
-    thing.kind === 'water' ? [{ id, time, millilitres: thing.millilitres }] : [],
+): { id: string; day: DayEntryRow['day']; time: string; millilitres: number; done: boolean }[] =>
+  entries.flatMap(({ id, day, time, thing }) =>
+    thing.kind === 'water' ? [{ id, day, time, millilitres: thing.millilitres, done: thing.done }] : [],
   );

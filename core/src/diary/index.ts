@@ -20,7 +20,7 @@ export {
   CONTRACEPTION_FACTOR,
 } from './drink/caffeine.ts';
 export { type DayCaution, type Drink, drinkCautions, substanceCaution } from './drink/cautions.ts';
-export { plannedWaterBarred } from './drink/plannedWater.ts';
+export { plannedWaterBarred, sodiumKnown } from './drink/plannedWater.ts';
 export {
   copyDay,
   copyMeal,

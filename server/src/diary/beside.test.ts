@@ -69,12 +69,25 @@ describe('what stands on a day beside meals', () => {
     await coach.put(`${at}/day-entries/${uuidv7()}`, entry(water(300, true))).expect(403);
   });
   test('a litre within the hour cannot be planned; drunk, it is kept', async () => {
-    await putEntry(water(750, false)).expect(200);
-    const refused = await putEntry(water(500, false), { time: '10:30' }).expect(422);
+    const tomorrow = { day: addDays(today, 1) };
+    await putEntry(water(750, false), tomorrow).expect(200);
+    const refused = await putEntry(water(500, false), { ...tomorrow, time: '10:30' }).expect(422);
     expect((refused.body as Problem).detail).toContain(
       'More than 1.0 L within an hour (1.3 L) cannot be planned',
     );
-    await putEntry(water(500, true), { time: '10:30' }).expect(200);
+    await putEntry(water(500, true), { ...tomorrow, time: '10:30' }).expect(200);
+  });
+  test('over the turn of the day too: 900 mL planned at 03:50, 400 mL at 04:20', async () => {
+    const [two, three] = [addDays(today, 2), addDays(today, 3)];
+    await putEntry(water(900, false), { day: two, time: '03:50' }).expect(200);
+    const refused = await putEntry(water(400, false), { day: three, time: '04:20' }).expect(422);
+    expect((refused.body as Problem).detail).toContain(`900 mL planned at 03:50 on ${two}`);
+  });
+  test('a sauna to lose water is never planned', async () => {
+    const thing = { kind: 'training', what: 'Sauna', minutes: 20, done: false };
+    const refused = await putEntry(thing).expect(422);
+    expect((refused.body as Problem).detail).toContain('“Sauna” to lose water');
+    await putEntry({ ...thing, done: true }).expect(200);
   });
   test.each([
     [{ kind: 'water', millilitres: 9000, vessel: null, done: true }, 'More than 5 L is not one drink'],

@@ -3,12 +3,12 @@ import { putRow } from '../platform/db/versioned.ts';
 import { waterEntries, type EntryBody } from '@maul/contract/diary';
 import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
 import type { Athlete } from '@maul/contract/people';
-import { type IsoDate } from '@maul/core/units';
+import { addDays, clockOf, localMoment, type IsoDate } from '@maul/core/units';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf } from '../people/index.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
 import { mealsOn, portionsOf } from './store/meals.ts';
 
@@ -24,10 +24,12 @@ const barred = async (
   thing: EntryBody,
 ): Promise<void> => {
   if (thing.kind === 'supplement' && !thing.done) refuseSubstance(thing.name);
+  // Sauna and sweat suits to lose water are no plan either.
+  if ('what' in thing && !thing.done) refuseSubstance(thing.what);
   if (thing.kind !== 'water' || thing.done) return;
   const weightKg = (await basesAround(trx, athlete.id, day)).at(-1)?.weightKg;
   if (weightKg === undefined) return;
-  const entries = await entriesOn(trx, athlete.id, day);
+  const entries = await entriesOn(trx, athlete.id, addDays(day, -1), addDays(day, 1));
   const meals = await mealsOn(trx, athlete.id, day, day);
   const portions = await portionsOf(
     trx,
@@ -35,8 +37,14 @@ const barred = async (
     meals.map((m) => m.id),
   );
   const caution = plannedWaterBarred(
-    { drinks: waterEntries(entries), portions, weightKg, turnsAt: athlete.dayTurnsAt },
-    { id, time, millilitres: thing.millilitres },
+    {
+      drinks: waterEntries(entries),
+      portions,
+      weightKg,
+      turnsAt: athlete.dayTurnsAt,
+      now: { day: todayOf(athlete), time: clockOf(localMoment(new Date(), athlete.zone).minutes) },
+    },
+    { id, day, time, millilitres: thing.millilitres },
   );
   if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${nothing}`);
 };

@@ -1,5 +1,6 @@
 import type { CautionLevel } from '../../plan/index.ts';
 import type { CaffeineDose } from './caffeine.ts';
+import { substanceIn } from './substances.ts';
 
 /** Water drunk or planned at a time: millilitres, minutes from the turn of the day. */
 export interface Drink {
@@ -20,14 +21,19 @@ const DOCTOR = 'A doctor.';
 const WATER_SOURCE = 'Noakes 2001, from memory; Hew-Butler 2015; limits common practice, no source';
 const STOP = 'Headache, vomiting, confusion or swelling mean: stop drinking, and call the emergency number.';
 
-/** The most millilitres in any stretch of so many minutes, and when it ends. */
+/**
+ * The most millilitres in any stretch of so many minutes, and when it ends. With `from` only stretches that end then or later count:
+ * what was drunk before the turn of the day still lies in them.
+ */
 export const mostWithin = (
   drinks: readonly Drink[],
   minutes: number,
+  from = -Infinity,
 ): { millilitres: number; until: number } => {
   const inOrder = [...drinks].sort((a, b) => a.minutes - b.minutes);
   let best = { millilitres: 0, until: 0 };
   inOrder.forEach((last, i) => {
+    if (last.minutes < from) return;
     const sum = inOrder
       .slice(0, i + 1)
       .filter((d) => last.minutes - d.minutes < minutes)
@@ -38,58 +44,118 @@ export const mostWithin = (
 };
 
 const litres = (millilitres: number): string => (millilitres / 1000).toFixed(1);
+const DAY_MINUTES = 1440;
+
+/** The drinks of the fullest stretch of so many minutes in which one of them lies. */
+const fullestWith = <D extends Drink>(one: D, others: readonly D[], minutes: number): D[] => {
+  const all = [...others, one];
+  const ends = all.filter((d) => d.minutes >= one.minutes && d.minutes - one.minutes < minutes);
+  const stretches = ends.map((end) =>
+    all.filter((d) => d.minutes <= end.minutes && end.minutes - d.minutes < minutes),
+  );
+  const sum = (list: readonly D[]): number => list.reduce((total, d) => total + d.millilitres, 0);
+  return stretches.reduce((best, list) => (sum(list) > sum(best) ? list : best));
+};
+
+/** A glass beside which another is planned: when it is, and whether it was drunk. */
+export interface PlannedDrink extends Drink {
+  /** As it is said: "750 mL at 17:30". */
+  name: string;
+}
 
 /**
- * Water that is planned beyond what can be saved as a plan, in a sentence; undefined when it may be. Millilitres, kg, and mg of sodium
- * planned (null where it is not known: then the limit that rests on it is not looked at).
+ * Why a glass cannot be planned beside those that are drunk or planned, in a sentence with the glasses it collides with; undefined when it
+ * may be. Each stretch of 60 minutes, 3 hours and 24 hours in which the glass lies is looked at, over midnight and the turn of the day;
+ * stretches without it are not its fault. Millilitres, kg, and mg of sodium planned (null where it is not known: then the limit that
+ * rests on it is not looked at).
  */
 export const waterPlanBarred = (
-  planned: readonly Drink[],
+  planned: PlannedDrink,
+  others: readonly PlannedDrink[],
   weightKg: number,
   sodiumMg: number | null,
 ): DayCaution | undefined => {
-  const day = planned.reduce((sum, d) => sum + d.millilitres, 0);
-  const perKg = day / weightKg;
-  const why =
-    mostWithin(planned, 60).millilitres > 1000
-      ? `More than 1.0 L within an hour (${litres(mostWithin(planned, 60).millilitres)} L)`
-      : mostWithin(planned, 180).millilitres > 2500
-        ? `More than 2.5 L within three hours (${litres(mostWithin(planned, 180).millilitres)} L)`
-        : day > 8000 || perKg > 100
-          ? `${litres(day)} L in a day, more than ${perKg > 100 ? '100 mL per kg' : '8 L'},`
+  const stretch = (minutes: number) => {
+    const drinks = fullestWith(planned, others, minutes);
+    return { drinks, sum: drinks.reduce((total, d) => total + d.millilitres, 0) };
+  };
+  const [hour, three, day] = [stretch(60), stretch(180), stretch(DAY_MINUTES)];
+  const perKg = day.sum / weightKg;
+  const found =
+    hour.sum > 1000
+      ? { why: `More than 1.0 L within an hour (${litres(hour.sum)} L)`, drinks: hour.drinks }
+      : three.sum > 2500
+        ? { why: `More than 2.5 L within three hours (${litres(three.sum)} L)`, drinks: three.drinks }
+        : day.sum > 8000 || perKg > 100
+          ? {
+              why: `${litres(day.sum)} L within 24 hours, more than ${perKg > 100 ? '100 mL per kg' : '8 L'},`,
+              drinks: day.drinks,
+            }
           : perKg > 60 && sodiumMg !== null && sodiumMg < 1500
-            ? `${litres(day)} L in a day with only ${Math.round(sodiumMg)} mg sodium`
+            ? {
+                why: `${litres(day.sum)} L within 24 hours with only ${Math.round(sodiumMg)} mg sodium`,
+                drinks: day.drinks,
+              }
             : undefined;
-  return why === undefined
-    ? undefined
-    : {
-        id: 'water-plan',
-        level: 'refuse',
-        sentence: `${why} cannot be planned: so much water in so little time dilutes the blood.`,
-        source: WATER_SOURCE,
-        see: DOCTOR,
-      };
+  if (!found) return undefined;
+  const beside = found.drinks.filter((d) => d !== planned).sort((a, b) => b.millilitres - a.millilitres);
+  const named = beside.slice(0, 3).map((d) => d.name);
+  const rest = beside.length - named.length;
+  const with_ =
+    named.length === 0 ? '' : ` It would join ${named.join(', ')}${rest > 0 ? ` and ${rest} more` : ''}.`;
+  return {
+    id: 'water-plan',
+    level: 'refuse',
+    sentence: `${found.why} cannot be planned: so much water in so little time dilutes the blood.${with_}`,
+    source: WATER_SOURCE,
+    see: DOCTOR,
+  };
 };
 
-const water = (drunk: readonly Drink[], weightKg: number): DayCaution[] => {
-  const hour = mostWithin(drunk, 60).millilitres;
-  const day = drunk.reduce((sum, d) => sum + d.millilitres, 0);
-  if (hour <= 800 && day / weightKg <= 100 && day <= 8000) return [];
-  const what = hour > 800 ? `${litres(hour)} L within an hour` : `${litres(day)} L today`;
-  return [
-    {
-      id: 'water-fast',
-      level: 'note',
-      sentence: `${what} is a lot of water at once. ${STOP}`,
-      source: WATER_SOURCE,
-      see: DOCTOR,
-    },
-  ];
+/** Minutes before this turn of the day were yesterday: they lie in a stretch, and start none that is said today. */
+const TODAY = 0;
+
+const water = (drunk: readonly Drink[], weightKg: number, sodiumMg: number | null): DayCaution[] => {
+  const hour = mostWithin(drunk, 60, TODAY).millilitres;
+  const three = mostWithin(drunk, 180, TODAY).millilitres;
+  const day = mostWithin(drunk, DAY_MINUTES, TODAY).millilitres;
+  const perKg = day / weightKg;
+  const what =
+    hour > 800
+      ? `${litres(hour)} L within an hour`
+      : three > 2500
+        ? `${litres(three)} L within three hours`
+        : perKg > 100 || day > 8000
+          ? `${litres(day)} L within 24 hours`
+          : perKg > 60 && sodiumMg !== null && sodiumMg < 1500
+            ? `${litres(day)} L within 24 hours with only ${Math.round(sodiumMg)} mg sodium eaten`
+            : undefined;
+  return what === undefined
+    ? []
+    : [
+        {
+          id: 'water-fast',
+          level: 'note',
+          sentence: `${what} is a lot of water at once. ${STOP}`,
+          source: WATER_SOURCE,
+          see: DOCTOR,
+        },
+      ];
 };
+
+/** Doses within so many minutes are taken at once. common practice, no source. */
+const AT_ONCE_MINUTES = 30;
+
+const mostAtOnce = (doses: readonly CaffeineDose[]): number =>
+  mostWithin(
+    doses.map((d) => ({ millilitres: d.mg, minutes: d.minutes })),
+    AT_ONCE_MINUTES + 1,
+    TODAY,
+  ).millilitres;
 
 const caffeine = (doses: readonly CaffeineDose[], pregnant: boolean): DayCaution[] => {
-  const day = doses.reduce((sum, d) => sum + d.mg, 0);
-  const most = Math.max(0, ...doses.map((d) => d.mg));
+  const day = doses.filter((d) => d.minutes >= TODAY).reduce((sum, d) => sum + d.mg, 0);
+  const most = mostAtOnce(doses);
   const limit = pregnant ? 200 : 400;
   if (day <= limit && most <= 200) return [];
   const what =
@@ -120,28 +186,30 @@ const alcohol = (grams: number, daysToEvent: number | null): DayCaution[] =>
       ]
     : [];
 
-/** Words that name what is never offered and always answered with its caution. */
-const SUBSTANCES =
-  /\b(diuretic\w*|furosemide|lasix|spironolactone|hydrochlorothiazide|laxative\w*|senna|bisacodyl|insulin|potassium (?:chloride|load\w*)|kcl|clenbuterol|ephedr\w*|yohimb\w*|dnp|dinitrophenol|dmaa|sibutramine|amphetamin\w*|thyroxin\w*|cytomel|t3)\b/iu;
-
-/** The caution for a free text that names diuretics, laxatives, insulin, potassium loading or stimulants beyond caffeine; else undefined. */
+/** The caution for a free text that names what is never planned: diuretics, hormones, potassium salts, drying out; else undefined. */
 export const substanceCaution = (text: string): DayCaution | undefined => {
-  const found = SUBSTANCES.exec(text);
-  return found
-    ? {
-        id: 'substance',
-        level: 'note',
-        sentence: `“${found[0]}” can harm, and is banned by many federations. It is kept as written; Maul never plans it.`,
-        source: 'WADA prohibited list; federation rules',
-        see: 'A doctor, and your federation’s rules. With diabetes, insulin is your doctor’s matter.',
-      }
-    : undefined;
+  const found = substanceIn(text);
+  if (!found) return undefined;
+  const drying = found.kind === 'drying out';
+  return {
+    id: 'substance',
+    level: 'note',
+    sentence: drying
+      ? `“${found.word}” to lose water can kill in hours. It is kept as written; Maul never plans it.`
+      : `“${found.word}” can harm, and is banned by many federations. It is kept as written; Maul never plans it.`,
+    source: drying ? 'Federation and combat-sport rules' : 'WADA prohibited list; federation rules',
+    see: drying
+      ? 'Dizzy, cramping or confused: drink, and call the emergency number.'
+      : 'A doctor, and your federation’s rules. With diabetes, insulin is your doctor’s matter.',
+  };
 };
 
-/** What is to be said of a day's water, caffeine, alcohol and what was taken. kg; doses and drinks in minutes from the turn of the day. */
+/** What is to be said of a day's water, caffeine, alcohol and what was taken. kg; doses and drinks in minutes from the turn of the day, those of yesterday below 0. */
 export const drinkCautions = (day: {
   drunk: readonly Drink[];
   weightKg: number;
+  /** Sodium eaten on the day, mg; null where some food does not state it. */
+  sodiumMg: number | null;
   caffeine: readonly CaffeineDose[];
   pregnant: boolean;
   alcoholGrams: number;
@@ -153,7 +221,7 @@ export const drinkCautions = (day: {
   const named = day.taken.flatMap((text) => substanceCaution(text) ?? []);
   const cassia = day.taken.some((t) => /cinnamon|cassia/iu.test(t));
   return [
-    ...water(day.drunk, day.weightKg),
+    ...water(day.drunk, day.weightKg, day.sodiumMg),
     ...named.slice(0, 1),
     ...caffeine(day.caffeine, day.pregnant),
     ...alcohol(day.alcoholGrams, day.daysToEvent),

@@ -36,7 +36,10 @@ describe('caffeine still active', () => {
   });
 });
 
-const drink = (millilitres: number, minutes: number) => ({ millilitres, minutes });
+const drink = (millilitres: number, minutes: number) => ({ millilitres, minutes, name: `${millilitres} mL` });
+/** The last of the drinks is the one that is planned. */
+const barred = (drinks: ReturnType<typeof drink>[], kg: number, sodium: number | null) =>
+  waterPlanBarred(drinks.at(-1)!, drinks.slice(0, -1), kg, sodium);
 
 describe('water', () => {
   test('the most in any stretch of time', () => {
@@ -56,18 +59,51 @@ describe('water', () => {
       1200,
     ],
   ])('%s cannot be planned', (_, drinks, kg, sodium) => {
-    expect(waterPlanBarred(drinks, kg, sodium)).toMatchObject({ level: 'refuse' });
+    expect(barred(drinks, kg, sodium)).toMatchObject({ level: 'refuse' });
+  });
+  test('a glass is barred by the stretches in which it lies, and says what it would join', () => {
+    const night = [drink(1200, 60)];
+    expect(waterPlanBarred(drink(500, 840), night, 80, null)).toBeUndefined();
+    expect(waterPlanBarred(drink(500, 100), night, 80, null)?.sentence).toContain('It would join 1200 mL.');
+    // A glass that comes later collides just as well.
+    expect(waterPlanBarred(drink(500, 20), night, 80, null)).toMatchObject({ level: 'refuse' });
+  });
+  test('caffeine of the evening before: 300 mg at 22:00 are 114 mg at 05:00', () =>
+    expect(caffeineActive([{ mg: 300, minutes: -360 }], 60)).toBeCloseTo(300 * 0.5 ** (7 / 5), 6));
+  test('law: whatever may be planned, glass by glass, holds no stretch beyond its limit', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            millilitres: fc.integer({ min: 50, max: 1200 }),
+            minutes: fc.integer({ min: 0, max: 2800 }),
+          }),
+          { maxLength: 40 },
+        ),
+        (glasses) => {
+          const kept: ReturnType<typeof drink>[] = [];
+          for (const { millilitres, minutes } of glasses) {
+            const one = drink(millilitres, minutes);
+            if (!waterPlanBarred(one, kept, 80, null)) kept.push(one);
+          }
+          expect(mostWithin(kept, 60).millilitres).toBeLessThanOrEqual(1000);
+          expect(mostWithin(kept, 180).millilitres).toBeLessThanOrEqual(2500);
+          expect(mostWithin(kept, 1440).millilitres).toBeLessThanOrEqual(8000);
+        },
+      ),
+    );
   });
   test('what is drunk through a day may be; unknown sodium bars nothing', () => {
     const usual = Array.from({ length: 8 }, (_, i) => drink(650, i * 120));
-    expect(waterPlanBarred(usual, 80, 2300)).toBeUndefined();
-    expect(waterPlanBarred(usual, 80, null)).toBeUndefined();
+    expect(barred(usual, 80, 2300)).toBeUndefined();
+    expect(barred(usual, 80, null)).toBeUndefined();
   });
 });
 
 const quiet = {
   drunk: [drink(500, 0)],
   weightKg: 80,
+  sodiumMg: null,
   caffeine: [],
   pregnant: false,
   alcoholGrams: 0,
@@ -81,6 +117,26 @@ describe('cautions of a day, one label per trigger', () => {
   test.each([
     [{ drunk: [drink(850, 0)] }, ['water-fast']],
     [{ drunk: [drink(800, 0)] }, []],
+    // 780 mL four times, 59 minutes apart, and 900 mL over the turn of the day.
+    [{ drunk: [780, 780, 780, 780].map((mL, i) => drink(mL, i * 59 + 1)) }, ['water-fast']],
+    [{ drunk: [drink(500, -20), drink(400, 10)] }, ['water-fast']],
+    [{ drunk: [drink(900, -200), drink(300, 10)] }, []],
+    // 5 L of 80 kg are 62.5 mL/kg.
+    [{ drunk: Array.from({ length: 10 }, (_, i) => drink(500, i * 90)), sodiumMg: 900 }, ['water-fast']],
+    [{ drunk: Array.from({ length: 10 }, (_, i) => drink(500, i * 90)), sodiumMg: 2300 }, []],
+    [{ drunk: Array.from({ length: 10 }, (_, i) => drink(500, i * 90)), sodiumMg: null }, []],
+    // Two doses in the same minute are one; an hour apart they are two. Yesterday's do not count today.
+    [{ caffeine: [150, 150].map((mg) => ({ mg, minutes: 60 })) }, ['caffeine']],
+    [{ caffeine: [150, 150].map((mg, i) => ({ mg, minutes: 60 * i })) }, []],
+    [
+      {
+        caffeine: [
+          { mg: 300, minutes: -300 },
+          { mg: 150, minutes: 60 },
+        ],
+      },
+      [],
+    ],
     [{ caffeine: [{ mg: 210, minutes: 0 }] }, ['caffeine']],
     [
       {

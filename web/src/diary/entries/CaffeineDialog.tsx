@@ -10,6 +10,7 @@ import { init, use as withParts } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef, useState } from 'react';
 import { FormDialog } from '../../ui/FormDialog.tsx';
+import { dosesUntil, useDayBefore } from './around.ts';
 import { caffeineOf } from './entryText.ts';
 
 withParts([LineChart, GridComponent, TooltipComponent, AriaComponent, CanvasRenderer]);
@@ -84,7 +85,10 @@ const CaffeineDialog = ({ day, onClose }: { day: DayDocument; onClose: () => voi
   const [half, setHalf] = useState<number>(CAFFEINE_HALF_LIFE.usual);
   const [contraception, setContraception] = useState(false);
   const halfLife = half * (contraception ? CONTRACEPTION_FACTOR : 1);
-  const doses = caffeineOf(day, true);
+  const before = useDayBefore(day);
+  const own = caffeineOf(day, true);
+  const doses = dosesUntil(day, before, true);
+  const left = Math.round(caffeineActive(doses, 0, halfLife));
   const turnsAt = day.athlete.dayTurnsAt;
   const points = Array.from({ length: (HOURS * 60) / STEP + 1 }, (_, i): [number, number] => [
     i * STEP,
@@ -95,10 +99,11 @@ const CaffeineDialog = ({ day, onClose }: { day: DayDocument; onClose: () => voi
   return (
     <FormDialog title="Caffeine" onClose={onClose} wide>
       <p>
-        {doses.length === 0
-          ? 'Nothing on this day states caffeine.'
-          : doses.map((d) => `${Math.round(d.mg)} mg at ${clockOf(d.minutes + turnsAt)}`).join(', ')}
-        {below !== undefined && doses.length > 0 && `. Under 50 mg from ${clockOf(below + turnsAt)} on.`}
+        {own.length === 0
+          ? 'Nothing on this day states caffeine'
+          : own.map((d) => `${Math.round(d.mg)} mg at ${clockOf(d.minutes + turnsAt)}`).join(', ')}
+        {left > 0 && `; ${left} mg of yesterday’s are still active at ${clockOf(turnsAt)}`}.
+        {below !== undefined && below > 0 && ` Under 50 mg from ${clockOf(below + turnsAt)} on.`}
       </p>
       <Curve points={points} turnsAt={turnsAt} peak={peak} />
       <label htmlFor="half-life" className="second">

@@ -1,5 +1,5 @@
 import type { DayDocument, StandingRow } from '@maul/contract/diary';
-import { caffeineActive, drinkCautions, type DayCaution } from '@maul/core/diary';
+import { caffeineActive, drinkCautions, sodiumKnown, type DayCaution } from '@maul/core/diary';
 import { clockOf, localMoment, minutesIntoDay } from '@maul/core/units';
 import { countdown } from '@maul/core/plan';
 import Button from '@mui/material/Button';
@@ -7,6 +7,7 @@ import { offerUndo } from '../../data/undo.ts';
 import { saveEntry } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { fromDay } from '../../data/fromDay.ts';
+import { dosesUntil, drunkUntil, useDayBefore } from './around.ts';
 import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './entryText.ts';
 
 const READ = {
@@ -32,13 +33,14 @@ export const vesselsOf = (day: Pick<DayDocument, 'standing'>) =>
     .flatMap((row: StandingRow) => (row.thing.kind === 'vessel' ? [{ id: row.id, row, ...row.thing }] : []))
     .sort((a, b) => a.millilitres - b.millilitres || a.name.localeCompare(b.name));
 
-const cautionsOf = (day: DrinksDay): DayCaution[] => {
+const cautionsOf = (day: DrinksDay, before: DayDocument | undefined): DayCaution[] => {
   const { profile } = day.athlete;
   const next = countdown(day.season, day.date);
   return drinkCautions({
-    drunk: drinksOf(day, true),
+    drunk: drunkUntil(day, before),
+    sodiumMg: sodiumKnown(day.portions, true),
     weightKg: day.weighIn?.kg ?? day.bases.at(-1)?.weightKg ?? 70,
-    caffeine: caffeineOf(day),
+    caffeine: dosesUntil(day, before),
     pregnant: profile.health.pregnant || profile.health.breastfeeding,
     alcoholGrams: alcoholOf(day),
     daysToEvent: next && next.event.kind !== 'trip' ? next.days : null,
@@ -63,10 +65,12 @@ const Drinks = ({
   const sum = (done: boolean): number => drinksOf(day, done).reduce((total, d) => total + d.millilitres, 0);
   const [drunk, planned] = [sum(true), sum(false)];
   const food = waterInFood(day);
+  const before = useDayBefore(day);
   const doses = caffeineOf(day);
+  const late = before ? dosesUntil(day, before) : doses;
   const { minutes } = localMoment(new Date(), day.athlete.zone);
   const now = minutesIntoDay(clockOf(minutes), day.athlete.dayTurnsAt);
-  const active = day.date === day.today ? caffeineActive(doses, now) : undefined;
+  const active = day.date === day.today ? caffeineActive(late, now) : undefined;
   const vessels = vesselsOf(day);
   const drink = (millilitres: number, vessel: string): void => {
     const thing = { kind: 'water' as const, millilitres, vessel, done: true };
@@ -75,7 +79,7 @@ const Drinks = ({
     saveEntry(day, null, { time, thing }, vessel);
     offerUndo(`${vessel}, ${millilitres} mL, drunk.`, () => takeStep(day, 'undo'));
   };
-  const cautions = cautionsOf(day);
+  const cautions = cautionsOf(day, before);
   if (!editable && drunk + planned === 0 && doses.length === 0 && cautions.length === 0) return null;
   return (
     <section className="drinks" aria-label="Drinks">
@@ -89,7 +93,7 @@ const Drinks = ({
             {litres(food.millilitres)} L in food
           </span>
         )}
-        {doses.length > 0 && (
+        {(doses.length > 0 || (active ?? 0) >= 1) && (
           <>
             {' · '}
             <button type="button" className="linklike" onClick={() => onTool('caffeine')}>

@@ -1,8 +1,9 @@
 import { TimeField } from '../../ui/fields/TimeField.tsx';
 import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
-import { waterEntries, type DayDocument, type DayEntryRow, type EntryBody } from '@maul/contract/diary';
+import { type waterEntries, type DayDocument, type DayEntryRow, type EntryBody } from '@maul/contract/diary';
 import { thingName } from './entryText.ts';
-import { plannedWaterBarred } from '@maul/core/diary';
+import { useWaterAround } from './around.ts';
+import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -83,20 +84,26 @@ const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): En
 /** Why a thing cannot be planned, in a sentence; undefined when it can. What happened can always be kept. */
 const neverPlanned = (
   day: DayDocument,
+  drinks: ReturnType<typeof waterEntries>,
   entry: DayEntryRow | null,
   time: string,
   thing: EntryBody,
 ): string | undefined => {
+  if ('what' in thing && !thing.done) {
+    const named = substanceCaution(thing.what);
+    if (named) return `${named.sentence} ${named.see}`;
+  }
   const weightKg = day.bases.at(-1)?.weightKg;
   if (thing.kind !== 'water' || thing.done || weightKg === undefined) return undefined;
   const caution = plannedWaterBarred(
     {
-      drinks: waterEntries(day.entries),
+      drinks,
       portions: day.portions,
       weightKg,
       turnsAt: day.athlete.dayTurnsAt,
+      now: { day: day.today, time: clockOf(localMoment(new Date(), day.athlete.zone).minutes) },
     },
-    { id: entry?.id ?? '', time, millilitres: thing.millilitres },
+    { id: entry?.id ?? '', day: day.date, time, millilitres: thing.millilitres },
   );
   return caution && `${caution.sentence} ${caution.see}`;
 };
@@ -175,6 +182,7 @@ const EntryDialog = ({
   const [typed, setTyped] = useState(() => typedOf(before));
   const [done, setDone] = useState(before && 'done' in before ? before.done : day.date <= day.today);
   const [vessel, setVessel] = useState(before?.kind === 'water' ? before.vessel : null);
+  const drinks = useWaterAround(day);
   const thing = thingOf(kind, typed, done, vessel);
   const timeOk = isClock(time);
   const set = (key: keyof Typed, value: string): void => setTyped((t) => ({ ...t, [key]: value }));
@@ -186,7 +194,8 @@ const EntryDialog = ({
       slotProps={{ htmlInput: decimal ? { inputMode: 'decimal' } : {} }}
     />
   );
-  const never = timeOk && typeof thing !== 'string' ? neverPlanned(day, entry, time, thing) : undefined;
+  const never =
+    timeOk && typeof thing !== 'string' ? neverPlanned(day, drinks, entry, time, thing) : undefined;
   const keep = (): void => {
     if (typeof thing === 'string') return;
     saveEntry(day, entry, { time, thing }, thingName(thing));
