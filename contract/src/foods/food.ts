@@ -41,6 +41,18 @@ export const Food = z.strictObject({
 });
 export type Food = z.infer<typeof Food>;
 
+/** By the id of a food: how often it was eaten lately, how much at once in grams, and at which hours of the day. */
+export const SeenFoods = z.record(
+  z.string(),
+  z.strictObject({
+    times: z.int(),
+    usual: z.number(),
+    largest: z.number(),
+    hours: z.array(z.int().min(0).max(23)),
+  }),
+);
+export type SeenFoods = z.infer<typeof SeenFoods>;
+
 /** The details of a food of which nothing more is known. */
 export const NO_DETAILS: FoodDetails = FoodDetails.parse({});
 

@@ -9,6 +9,7 @@ export {
   KeptFood,
   NO_DETAILS,
   PutFood,
+  SeenFoods,
 } from './food.ts';
 export {
   ENCODINGS,

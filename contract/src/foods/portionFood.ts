@@ -1,4 +1,4 @@
-import { METHODS, type Method } from '@maul/core/foods';
+import { FOOD_GROUPS, METHODS, type Method } from '@maul/core/foods';
 import { z } from 'zod';
 import { ALLERGENS } from './allergens.ts';
 import { Day, FoodState, Name, Nutrients } from '../common.ts';
@@ -51,6 +51,8 @@ export const FoodDetails = z.strictObject({
   density: Density.nullable().default(null),
   edible: Edible.nullable().default(null),
   packGrams: Grams.nullable().default(null),
+  /** What it is used as; null where its name must tell. */
+  group: z.enum(FOOD_GROUPS).nullable().default(null),
   allergens: z.array(z.enum(ALLERGENS)).max(14).default([]),
   tags: z.array(z.string().trim().min(1).max(30)).max(12).default([]),
   /** Trade item number, fourteen digits. */
@@ -94,6 +96,8 @@ export const PortionFood = z.strictObject({
   label: LabelServing.nullable().optional(),
   allergens: z.array(z.enum(ALLERGENS)).max(14).optional(),
   edible: Edible.nullable().optional(),
+  group: z.enum(FOOD_GROUPS).nullable().optional(),
+  packGrams: Grams.nullable().optional(),
   yield: UsedYield.optional(),
   /** Relative standard uncertainty of the composition, where it is not the usual one. */
   doubt: z.number().min(0).max(2).optional(),

@@ -1,4 +1,4 @@
-import { Correction, Food, FoodMark, FoodQuery, FoodResults, FoodVersions, PutFood } from './food.ts';
+import { Correction, Food, FoodMark, FoodQuery, FoodResults, FoodVersions, PutFood, SeenFoods } from './food.ts';
 import { FoodImport, ImportOptions, ImportPreview, ImportReject, PutImport } from './imports.ts';
 import { Id } from '../common.ts';
 import { Kitchen, KitchenContainer, PutContainer, PutYield, YieldSeen } from './pantry.ts';
@@ -113,7 +113,7 @@ export const foodsRoutes = {
   foodsToHand: route(
     'get',
     '/api/athletes/:athleteId/foods-to-hand',
-    'Own and everyday foods, for swaps, fits and treats.',
-    { params: ofAthlete, response: FoodResults },
+    'Own and everyday foods, for swaps, fits and treats, and how much of each the athlete eats.',
+    { params: ofAthlete, response: z.strictObject({ foods: z.array(Food), seen: SeenFoods }) },
   ),
 } as const;

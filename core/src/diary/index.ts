@@ -34,7 +34,7 @@ export {
 export { BARE_ID, eatMeal, isBare, RESERVE_ID, toBeWeighed, uneatMeal, wholeEaten } from './edit/eat.ts';
 export { mergeRow } from './edit/merge.ts';
 export { type DiaryChange } from './edit/rows.ts';
-export { fitSentences } from './fit/explain.ts';
+export { fitSentences, volumeSentence } from './fit/explain.ts';
 export { type Fit, type FitAnswer, type FitOptions, portionsToFit } from './fit/fit.ts';
 export { highsSolver } from './fit/highs.ts';
 export { type FitFood, type FitProblem, fitWindow, type FitWindow } from './fit/model.ts';

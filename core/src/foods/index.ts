@@ -8,6 +8,15 @@ export {
   per100Grams,
 } from './basis.ts';
 export { readGtin } from './codes.ts';
+export {
+  FOOD_GROUPS,
+  type FoodGroup,
+  groupDistance,
+  groupOf,
+  portionSize,
+  type PortionSize,
+  type SeenPortions,
+} from './groups.ts';
 export { type Label, labelAudit, type LabelAudit, type Polyol, POLYOL_KCAL } from './labelAudit.ts';
 export { servingsEnergy } from './labelRounding.ts';
 export { chiefMacro, leverAnswer } from './lever.ts';

@@ -14,6 +14,8 @@ const food = (name: string, per100g: NutrientVector, change: Partial<SwapFood> =
   inStock: false,
   keeps: false,
   piece: null,
+  group: null,
+  largest: 1000,
   ...change,
 });
 const macros = (PROCNT: number, CHOAVLDF: number, FAT: number, FIBTG = 0): NutrientVector => ({
@@ -22,7 +24,7 @@ const macros = (PROCNT: number, CHOAVLDF: number, FAT: number, FIBTG = 0): Nutri
   FAT,
   FIBTG,
 });
-const potato = { foodId: 'potato', per100g: macros(1.8, 16, 0.1, 1.6), grams: 150 };
+const potato = { foodId: 'potato', per100g: macros(1.8, 16, 0.1, 1.6), grams: 150, group: 'root' as const };
 const rice = food('rice', macros(2.6, 28, 0.3, 0.4));
 const pasta = food('pasta', macros(5, 27, 1, 2), { allergens: ['gluten'] });
 const wishes = { by: 'CARB' as const, carbBasis: 'available' as const, allergens: [] };
@@ -53,6 +55,17 @@ describe('swaps', () => {
     const cakes = food('rice cakes', macros(8, 80, 3), { keeps: true, piece: 9 });
     const road = rankSwaps(potato, [rice, cakes], { ...wishes, onTheRoad: true }).swaps;
     expect(road.map((s) => [s.food.name, s.grams])).toEqual([['rice cakes', 27]]);
+  });
+  test('use goes first: another staple before ketchup, what is eaten at this meal before what is not', () => {
+    const rise = { ...potato, group: 'grain' as const };
+    const ketchup = food('ketchup', macros(1.2, 24, 0.1), { group: 'sauce' });
+    const bread = food('bread', macros(9, 45, 3), { group: 'bread' });
+    const oats = food('oats', macros(13, 58, 7), { group: 'grain' });
+    const couscous = food('couscous', macros(12, 72, 1), { group: 'grain', atThisMeal: true });
+    const { swaps } = rankSwaps(rise, [ketchup, bread, oats, couscous], wishes);
+    expect(swaps.map((s) => s.food.name)).toEqual(['couscous', 'oats', 'bread', 'ketchup']);
+    // 100 g of ketchup for 24 g of carbs is more than anybody eats.
+    expect(rankSwaps(rise, [{ ...ketchup, largest: 80 }], wishes).swaps).toEqual([]);
   });
   test('the macro held is kept within half a step, whatever the two foods', () => {
     const vector = fc

@@ -1,3 +1,4 @@
+import { groupDistance, type FoodGroup } from './groups.ts';
 import {
   amountsOf,
   type Amounts,
@@ -22,6 +23,12 @@ export interface SwapFood {
   keeps: boolean;
   /** Grams of one piece, for what is counted; null for what is weighed. */
   piece: number | null;
+  /** What it is used as; null where nothing tells. */
+  group: FoodGroup | null;
+  /** About the most that is eaten of it at once, grams. */
+  largest: number;
+  /** True when it was eaten lately at the hour of the meal. */
+  atThisMeal?: boolean;
 }
 
 /** What is held equal: a macro, or energy. */
@@ -48,7 +55,7 @@ export interface SwapWishes {
 
 /** Grams that weighed foods are rounded to: whole grams below 30 g, fives above. common practice, no source. */
 export const swapStep = (grams: number, piece: number | null): number => piece ?? (grams < 30 ? 1 : 5);
-/** A swap is never more than this, grams: more is no portion. common practice, no source. */
+/** A swap is never more than this, grams, where nothing better is known: more is no portion. common practice, no source. */
 const MOST = 1000;
 /** What a move of each is measured by: the widths of a cut's windows. common practice, no source. */
 const SCALE: Readonly<Record<TargetKey, number>> = { ENERC: 50, PROCNT: 5, CARB: 5, FAT: 3, FIBTG: 5 };
@@ -59,7 +66,7 @@ const STOCK_BONUS = 0.75;
 
 /**
  * Grams of another food that hold as much of what is held equal, on its step; undefined where one of the two does not state it, the other
- * holds next to none, or it would be more than a kilogram. Off by half a step at most.
+ * holds next to none, or it would be more than `most`, a kilogram unless given. Off by half a step at most.
  *
  * @example
  * const [potato, rice] = [{ CHOAVLDF: 17 }, { CHOAVLDF: 28 }];
@@ -71,6 +78,7 @@ export const swapGrams = (
   to: NutrientVector,
   { by, carbBasis }: Pick<SwapWishes, 'by' | 'carbBasis'>,
   piece: number | null = null,
+  most = MOST,
 ): number | undefined => {
   const held = amountsOf(perGrams(from, grams), carbBasis)[by];
   const per = amountsOf(to, carbBasis)[by];
@@ -78,7 +86,7 @@ export const swapGrams = (
   const exact = (held / per) * 100;
   const step = swapStep(exact, piece);
   const rounded = Math.round(exact / step) * step;
-  return rounded > 0 && rounded <= MOST ? rounded : undefined;
+  return rounded > 0 && rounded <= most ? rounded : undefined;
 };
 
 const costOf = (moves: Amounts, by: SwapBy): number =>
@@ -89,12 +97,17 @@ const costOf = (moves: Amounts, by: SwapBy): number =>
     return sum + Math.abs(moves[key] ?? SCALE[key]) / SCALE[key];
   }, 0);
 
+/** How near a food is in use: of the same group and meal first, of no like use last. */
+const useOf = (from: FoodGroup | null, to: SwapFood): number =>
+  2 * groupDistance(from, to.group) + (to.atThisMeal === true ? 0 : 1);
+
 /**
- * The foods that may take a portion's place, those that move least else first. What holds an allergen of the athlete's, or is not known to
+ * The foods that may take a portion's place: those of the same use and meal first, and among them those that move least else. What would
+ * be more than anybody eats of it is not offered. What holds an allergen of the athlete's, or is not known to
  * be free of it, is refused and counted. kcal and grams.
  */
 export const rankSwaps = <F extends SwapFood>(
-  portion: { foodId: string; per100g: NutrientVector; grams: number },
+  portion: { foodId: string; per100g: NutrientVector; grams: number; group: FoodGroup | null },
   candidates: readonly F[],
   wishes: SwapWishes,
 ): { swaps: Swap<F>[]; refused: number } => {
@@ -104,7 +117,8 @@ export const rankSwaps = <F extends SwapFood>(
   const swaps: Swap<F>[] = [];
   for (const food of candidates) {
     if (food.id === portion.foodId || (onTheRoad && !food.keeps) || (inStockOnly && !food.inStock)) continue;
-    const grams = swapGrams(portion.per100g, portion.grams, food.per100g, wishes, food.piece);
+    const most = Math.min(MOST, food.largest);
+    const grams = swapGrams(portion.per100g, portion.grams, food.per100g, wishes, food.piece, most);
     if (grams === undefined) continue;
     if (allergens.length > 0 && (!food.allergensKnown || food.allergens.some((a) => allergens.includes(a)))) {
       refused += 1;
@@ -119,5 +133,9 @@ export const rankSwaps = <F extends SwapFood>(
     const mass = MASS_COST * Math.abs(Math.log2(grams / portion.grams));
     swaps.push({ food, grams, moves, cost: costOf(moves, by) + mass - (food.inStock ? STOCK_BONUS : 0) });
   }
-  return { swaps: swaps.sort((a, b) => a.cost - b.cost || a.food.name.localeCompare(b.food.name)), refused };
+  const use = (swap: Swap<F>): number => useOf(portion.group, swap.food);
+  return {
+    swaps: swaps.sort((a, b) => use(a) - use(b) || a.cost - b.cost || a.food.name.localeCompare(b.food.name)),
+    refused,
+  };
 };

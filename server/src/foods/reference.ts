@@ -151,6 +151,7 @@ export const readOwnTable = (csv: string, file: string): ReferenceFood[] =>
       allergens = '',
       density = '',
       edible = '',
+      group = '',
       tags = '',
       ...rest
     } = row;
@@ -159,6 +160,7 @@ export const readOwnTable = (csv: string, file: string): ReferenceFood[] =>
     const details = FoodDetails.safeParse({
       allergens: readList(allergens),
       tags: readList(tags),
+      group: group === '' ? null : group,
       density: density === '' ? null : Number(density),
       edible: readEdible(edible),
     });

@@ -10,7 +10,7 @@ import { athleteOf, todayOf } from '../people/index.ts';
 import { correctPast, foodVersions, undoCorrection } from './store/corrections.ts';
 import { asFood, ownFood } from './found.ts';
 import { mountKitchen } from './kitchen.ts';
-import { foodsToHand } from './store/toHand.ts';
+import { foodsToHand, portionsSeen } from './store/toHand.ts';
 import { allOwnFoods, foodsByCode, marksOf, searchFoods } from './store/search.ts';
 
 const toFood = (row: Selectable<FoodOwnTable>): Food => asFood(ownFood(row), undefined, false);
@@ -36,7 +36,10 @@ export const mountFoods = (router: Router, house: Services): void => {
   );
 
   mount(router, house, 'foodsToHand', ({ params, acting }) =>
-    acting(async (trx) => ({ foods: await foodsToHand(trx, params.athleteId) })),
+    acting(async (trx) => ({
+      foods: await foodsToHand(trx, params.athleteId),
+      seen: await portionsSeen(trx, params.athleteId, todayOf(await athleteOf(trx, params.athleteId))),
+    })),
   );
 
   mount(router, house, 'foodsByCode', ({ params, acting }) => {

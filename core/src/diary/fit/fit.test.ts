@@ -4,7 +4,7 @@ import highsLoader from 'highs';
 import { seededRandom } from '../../random/index.ts';
 import type { TargetKey } from '../../nutrition/index.ts';
 import { deviation, violation, type FitFood, type FitProblem } from './model.ts';
-import { fitSentences } from './explain.ts';
+import { fitSentences, volumeSentence } from './explain.ts';
 import { highsSolver } from './highs.ts';
 import { portionsToFit } from './fit.ts';
 import { type Solver } from './program.ts';
@@ -99,17 +99,62 @@ describe('portions to fit', () => {
     };
     const fit = portionsToFit(problem, solver, { stock: [rice, whey] });
     expect(fit.answers[0]?.landings[0]).toMatchObject({ side: 'short' });
-    expect(fitSentences(fit, () => undefined)[0]).toBe(
+    expect(fitSentences(fit, problem, () => undefined)[0]).toBe(
       'Protein cannot reach 60 with these: 18.8 g short; 30 g whey would close it.',
     );
   });
+  test('a food that closes it only when others move is said with those moves', () => {
+    // Beans bring the fibre and carbs with them: the rice must give way.
+    const beans: FitFood = {
+      ...quark,
+      id: 'beans',
+      name: 'Beans',
+      grams: 0,
+      perGram: { ENERC: 1.14, PROCNT: 0.08, CARB: 0.14, FAT: 0.005, FIBTG: 0.08 },
+      moves: { min: 0, max: 300, step: 5, whole: false },
+    };
+    const problem: FitProblem = {
+      foods: [rice],
+      windows: [window('FIBTG', 16, 18), window('CARB', 48, 52)],
+    };
+    const fit = portionsToFit(problem, solver, { stock: [beans] });
+    expect(fit.help).toMatchObject({ closes: true, moves: [{ name: 'Rice', from: 180 }] });
+    expect(fitSentences(fit, problem, () => undefined)[0]).toMatch(
+      /^Fibre cannot reach 16 with these: 16 g short; \d+ g Beans, with Rice 180 → \d+ g, would close it\.$/,
+    );
+  });
+  test('a window that gives way to another is not called unreachable', () => {
+    const problem: FitProblem = {
+      foods: [{ ...quark, moves: { min: 0, max: 600, step: 5, whole: false } }],
+      windows: [window('PROCNT', 60, 62), window('CARB', 0, 10)],
+    };
+    const said = fitSentences(portionsToFit(problem, solver), problem, () => undefined).join(' ');
+    expect(said).toContain('not every window can be met with these');
+    expect(said).not.toContain('cannot reach');
+  });
+  test('more of one food than anybody eats is said, and two foods are preferred', () => {
+    const limited = { ...quark, usual: 250, largest: 500 };
+    const alone: FitProblem = { foods: [{ ...limited, moves: { min: 0, max: 900, step: 5, whole: false } }], windows: [window('PROCNT', 100, 104)] };
+    expect(fitSentences(portionsToFit(alone, solver), alone, () => undefined)[0]).toMatch(
+      /^8\d\d g Quark is more than a usual portion \(about 500 g at most\)/,
+    );
+    const skyr: FitFood = { ...limited, id: 'skyr', name: 'Skyr', perGram: per(63, 11, 4, 0.2) };
+    const both: FitProblem = {
+      foods: [limited, skyr].map((f) => ({ ...f, moves: { min: 0, max: 900, step: 5, whole: false } })),
+      windows: [window('PROCNT', 100, 104)],
+    };
+    const [first] = portionsToFit(both, solver).answers;
+    expect(first?.grams.every((g) => g <= 500)).toBe(true);
+    expect(volumeSentence(3400)).toContain('3.4 kg of food');
+    expect(volumeSentence(2900)).toBeUndefined();
+  }); // prettier-ignore
   test('a macro that a food does not state is named', () => {
     const bare: FitFood = { ...rice, name: 'Fen soup', perGram: { ENERC: 0.5 } };
     const problem: FitProblem = {
       foods: [bare, quark],
       windows: [window('PROCNT', 20, 40), window('FAT', 0, 20)],
     };
-    expect(fitSentences(portionsToFit(problem, solver), () => undefined)).toEqual([
+    expect(fitSentences(portionsToFit(problem, solver), problem, () => undefined)).toEqual([
       'Protein is not promised: Fen soup does not state it, so it is at least this much.',
       'Fat is not promised: Fen soup does not state it, so it is at least this much.',
     ]);
@@ -125,7 +170,9 @@ describe('portions to fit', () => {
       ],
     };
     const fit = portionsToFit(problem, solver);
-    expect(fitSentences(fit, () => undefined)[0]).toContain('hold 2060 kcal already, energy allows 1050');
+    expect(fitSentences(fit, problem, () => undefined)[0]).toContain(
+      'hold 2060 kcal already, energy allows 1050',
+    );
     expect(fit.answers).not.toHaveLength(0);
   });
   test('a window of its own for a meal is honoured', () => {
@@ -184,6 +231,51 @@ describe('portions to fit', () => {
       }),
       { numRuns: 25, seed: 5 },
     );
+  });
+  // Against brute force over every combination of whole steps: what is called impossible is.
+  test('law: what can land on whole steps does, and what is called proven misses least', () => {
+    const cases = process.env.MAUL_LAWS === 'full' ? 300 : 40;
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 1_000_000 }), fc.integer({ min: 0, max: 2 }), (seed, pieces) => {
+        const random = seededRandom(seed);
+        const sample = sampleFit(random, { foods: 3, pieces, meals: 1 });
+        const foods = sample.foods.map((f) => {
+          const step = f.moves?.step ?? 5;
+          return { ...f, moves: { min: Math.max(0, f.grams - 6 * step), max: f.grams + 6 * step, step, whole: f.moves?.whole ?? false } };
+        });
+        // Windows as narrow as in a peak week, round a point that some steps reach.
+        const aim = foods.map((f) => f.moves.min + f.moves.step * Math.floor(random() * ((f.moves.max - f.moves.min) / f.moves.step)));
+        const windows = (['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
+          const at = foods.reduce((sum, f, i) => sum + (aim[i] ?? 0) * (f.perGram[key] ?? 0), 0);
+          const half = key === 'FAT' ? 1 : 2;
+          return window(key, at - half * random() * 2, at + half * random());
+        });
+        const problem: FitProblem = { foods, windows };
+        const fit = portionsToFit(problem, solver, { answers: 1 });
+        const counts = (f: (typeof foods)[number]) => {
+          const steps = new Set([f.grams]);
+          for (let g = Math.ceil(f.moves.min / f.moves.step) * f.moves.step; g <= f.moves.max + 1e-9; g += f.moves.step) steps.add(g);
+          return [...steps];
+        };
+        const [a, b, c] = foods.map(counts) as [number[], number[], number[]];
+        let least = Infinity;
+        for (const x of a) for (const y of b) for (const z of c) least = Math.min(least, violation(problem, [x, y, z]));
+        expect(least).toBeLessThan(1e-9);
+        expect(fit.proven).toBe(true);
+        expect(fit.answers[0]?.violation).toBeLessThan(1e-6);
+      }),
+      { numRuns: cases, seed: 11 },
+    );
+  }); // prettier-ignore
+  test('a plan beside its steps may stay as it is', () => {
+    const problem: FitProblem = {
+      foods: [
+        { ...rice, grams: 183 },
+        { ...quark, grams: 251 },
+      ],
+      windows: [window('CARB', 183 * 0.28 + 251 * 0.04 - 0.05, 183 * 0.28 + 251 * 0.04 + 0.05)],
+    };
+    expect(portionsToFit(problem, solver).answers[0]?.grams).toEqual([183, 251]);
   });
   test('twenty foods over four meals: a first answer is told before the others are looked for', () => {
     const problem = sampleFit(seededRandom(9), { foods: 20, pieces: 4, meals: 4 });

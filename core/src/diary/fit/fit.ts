@@ -1,5 +1,6 @@
 import { TARGET_WORDS, type TargetKey } from '../../nutrition/index.ts';
 import {
+  beyondReach,
   deviation,
   landing,
   missProgram,
@@ -21,6 +22,8 @@ export interface FitLanding {
   /** How far it lies below or above; 0 inside. */
   miss: number;
   side: 'short' | 'inside' | 'over';
+  /** True when these foods could not meet it whatever became of the other windows. */
+  beyondReach: boolean;
 }
 
 export interface FitAnswer {
@@ -38,6 +41,8 @@ export interface FitHelp {
   grams: number;
   /** True when everything then lands. */
   closes: boolean;
+  /** What else would move with it, against the answer; empty when the food alone does it. */
+  moves: { name: string; from: number; to: number }[];
 }
 
 export interface Fit {
@@ -46,6 +51,8 @@ export interface Fit {
   /** What the two solves reached before grams were rounded to their steps. */
   best: { violation: number; deviation: number };
   unstated: { key: TargetKey; foods: string[] }[];
+  /** True when no amounts on these steps miss less than the first answer; false when the time was up before that was shown. */
+  proven: boolean;
   /** How far from the best it may still be when the time was up, relative; 0 when proven best. */
   gap: number;
   help: FitHelp | undefined;
@@ -81,6 +88,9 @@ const check = ({ foods }: FitProblem): void => {
   if (!foods.some((f) => f.moves))
     throw new RangeError('Nothing may move: choose at least one food that may.');
 };
+
+/** A sum of misses up to this is none. */
+const LANDS = 1e-6;
 
 /** Windows whose energy no macros inside the others can have. The least and the most that 4/9/4 allows. */
 const contradictionIn = (windows: readonly FitWindow[]): string | undefined => {
@@ -119,11 +129,13 @@ const answerOf = (problem: FitProblem, grams: number[]): FitAnswer => ({
   landings: problem.windows.map((window) => {
     const value = landing(problem, window, grams);
     const miss = outside(window, value);
+    const side = miss < 1e-6 ? 'inside' : value < window.low ? 'short' : 'over';
     return {
       window,
       value,
       miss,
-      side: miss < 1e-6 ? 'inside' : value < window.low ? 'short' : 'over',
+      side,
+      beyondReach: side !== 'inside' && beyondReach(problem, window, side),
     };
   }),
   violation: violation(problem, grams),
@@ -142,6 +154,9 @@ const roundingOf = ({ foods }: FitProblem, grams: readonly number[]): Rounding =
     const high = Math.min(Math.floor(max / step + 1e-9), Math.floor(count + 1 + 1e-9));
     return low <= high ? { low, high, whole: true } : { low: count, high: count, whole: false };
   });
+
+/** Seconds that the exact search on whole steps may take, each of its two solves. */
+const EXACT_SECONDS = 1;
 
 class Search {
   gap = 0;
@@ -168,6 +183,21 @@ class Search {
     this.gap = Math.max(this.gap, solved.gap);
     return { grams: gramsFrom(this.problem, counts, solved.values), objective: solved.objective };
   }
+  /**
+   * The least misses on whole steps and then the least way from the plan, exact. Undefined when nothing was found in the time; `proven`
+   * when no less can be missed on these steps.
+   */
+  onSteps(): { grams: number[]; proven: boolean } | undefined {
+    const { program, counts } = missProgram(this.problem, 'steps');
+    const least = this.solver(program, Math.min(EXACT_SECONDS, this.left() * 0.6));
+    if (least.status === 'infeasible') return undefined;
+    const proven = least.status === 'optimal';
+    const grams = gramsFrom(this.problem, counts, least.values);
+    const near = nearProgram(this.problem, least.objective, [], 'steps');
+    const nearest = this.solver(near.program, Math.min(EXACT_SECONDS, this.left() * 0.6));
+    if (nearest.status === 'infeasible') return { grams, proven };
+    return { grams: gramsFrom(this.problem, near.counts, nearest.values), proven };
+  }
   /** Grams on whole steps near what was found: the least misses again, and then the least way from the plan. */
   rounded(grams: number[]): number[] {
     const rounding = roundingOf(this.problem, grams);
@@ -176,7 +206,31 @@ class Search {
   }
 }
 
-/** The food at hand that brings the portions furthest into their windows. */
+/** Misses of an answer with so much of one food more. */
+const withMore = (problem: FitProblem, grams: readonly number[], food: FitFood, more: number): number =>
+  violation({ ...problem, foods: [...problem.foods, food] }, [...grams, more]);
+
+/** The amount of a food that brings an answer furthest into its windows when nothing else moves; the least of those that do as much. */
+const aloneBest = (
+  problem: FitProblem,
+  answer: FitAnswer,
+  food: FitFood,
+): { grams: number; left: number } => {
+  const { step, max } = food.moves ?? { step: 1, max: 0 };
+  let best = { grams: 0, left: answer.violation };
+  for (let grams = step; grams <= max + 1e-9; grams += step) {
+    const left = withMore(problem, answer.grams, food, grams);
+    if (left < best.left - 1e-9) best = { grams, left };
+  }
+  return best;
+};
+
+/** Less than this is not worth a word. */
+const WORTH = 1e-3;
+/** Foods that are tried at most. */
+const TRIED = 12;
+
+/** A food at hand that would close what is missed: alone where one does, else with what would have to move beside it. */
 const helpFrom = (
   problem: FitProblem,
   answer: FitAnswer,
@@ -192,29 +246,43 @@ const helpFrom = (
   const tried = [...stock]
     .filter((f) => f.moves && density(f) > 0)
     .sort((a, b) => density(b) - density(a))
-    .slice(0, 12);
+    .slice(0, TRIED);
   let best: (FitHelp & { left: number }) | undefined;
+  const take = (help: FitHelp, left: number): void => {
+    if (left < (best?.left ?? answer.violation) - WORTH) best = { ...help, left };
+  };
+  for (const food of tried) {
+    const { grams, left } = aloneBest(problem, answer, food);
+    if (grams > 0) take({ food, grams, closes: left < 1e-6, moves: [] }, left);
+  }
+  if (best?.closes) return best;
   for (const food of tried) {
     const more = { ...problem, foods: [...problem.foods, food] };
-    const { program, counts } = missProgram(more);
-    const solved = solver(program, 0.5);
-    if (solved.status === 'infeasible' || solved.objective > answer.violation - 1e-3) continue;
-    if (best && solved.objective >= best.left - 1e-3) continue;
-    const near = nearProgram(more, solved.objective);
-    const nearest = solver(near.program, 0.5);
+    const { program, counts } = missProgram(more, 'steps');
+    const solved = solver(program, 0.3);
+    if (solved.status === 'infeasible' || solved.objective > (best?.left ?? answer.violation) - WORTH)
+      continue;
+    const near = nearProgram(more, solved.objective, [], 'steps');
+    const nearest = solver(near.program, 0.3);
     const [from, columns] = nearest.status === 'infeasible' ? [solved, counts] : [nearest, near.counts];
-    const raw = gramsFrom(more, columns, from.values).at(-1) ?? 0;
-    const step = food.moves?.step ?? 1;
-    const grams = Math.max(step, Math.round(raw / step) * step);
-    best = { food, grams, closes: solved.objective < 1e-3, left: solved.objective };
+    const all = gramsFrom(more, columns, from.values);
+    const grams = all.at(-1) ?? 0;
+    if (!(grams > 0)) continue;
+    const moves = problem.foods.flatMap(({ name }, i) => {
+      const [was, is] = [answer.grams[i] ?? 0, all[i] ?? 0];
+      return Math.abs(was - is) < 0.5 ? [] : [{ name, from: was, to: is }];
+    });
+    const left = violation(more, all);
+    take({ food, grams, closes: left < 1e-6, moves }, left);
   }
-  return best && { food: best.food, grams: best.grams, closes: best.closes };
+  return best && { food: best.food, grams: best.grams, closes: best.closes, moves: best.moves };
 };
 
 /**
  * Finds the portions that land energy and macros inside their windows, nearest to the plan. Lexicographic: the least sum of misses, each
  * over its window's width and protein double; then, with that held, the least sum of steps from the plan and three for each food that
- * changes. Pieces are whole; grams are found freely and then put on their steps within one step. Amounts in grams and kcal. A macro that a
+ * changes. Pieces are whole; grams are found freely and then put on their steps within one step, and where that loses what could land,
+ * all of it is searched once more on whole steps, exactly. Amounts in grams and kcal. A macro that a
  * food does not state is counted as nothing and named in `unstated`. Throws RangeError for bounds that cannot be and when nothing may move.
  */
 export const portionsToFit = (problem: FitProblem, solver: Solver, options: FitOptions = {}): Fit => {
@@ -225,9 +293,16 @@ export const portionsToFit = (problem: FitProblem, solver: Solver, options: FitO
   if (!least) throw new RangeError('The solver found no portions at all for these bounds.');
   const near = search.solve(nearProgram(problem, least.objective), 0.6);
   const exact = near?.grams ?? least.grams;
-  const first = answerOf(problem, search.rounded(exact));
+  let first = answerOf(problem, search.rounded(exact));
+  // What cannot land with free grams cannot land on steps either.
+  const couldLand = least.objective <= LANDS;
+  const lost = couldLand && first.violation > LANDS;
+  const onSteps = lost ? search.onSteps() : undefined;
+  const searched = onSteps && answerOf(problem, onSteps.grams);
+  if (searched && searched.violation < first.violation - 1e-9) first = searched;
   const fit: Fit = {
     answers: [first],
+    proven: !lost || first.violation <= LANDS || onSteps?.proven === true,
     best: { violation: least.objective, deviation: near?.objective ?? deviation(problem, least.grams) },
     unstated: unstated(problem),
     gap: search.gap,
@@ -243,6 +318,6 @@ export const portionsToFit = (problem: FitProblem, solver: Solver, options: FitO
     fit.answers.push(answerOf(problem, search.rounded(other.grams)));
   }
   fit.gap = search.gap;
-  if (first.violation > 1e-3) fit.help = helpFrom(problem, first, stock, solver);
+  if (first.violation > WORTH) fit.help = helpFrom(problem, first, stock, solver);
   return fit;
 };

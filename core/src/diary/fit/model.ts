@@ -10,6 +10,9 @@ export interface FitFood {
   /** What is planned now, grams. */
   grams: number;
   perGram: Readonly<Partial<Record<TargetKey, number>>>;
+  /** What of it is usually eaten at once, and about the most, grams; left out where nothing says. */
+  usual?: number;
+  largest?: number;
   /** Left out for a portion that stays as it is. */
   moves?: {
     min: number;
@@ -45,6 +48,12 @@ const ONE_SIDED = 0.1;
 const WEIGHT: Readonly<Record<TargetKey, number>> = { ENERC: 1, PROCNT: 2, CARB: 1, FAT: 1, FIBTG: 1 };
 /** Steps that it costs to change a food at all. common practice, no source. */
 export const CHANGE_COST = 3;
+/**
+ * What each step beyond the usual and beyond about the most of a food costs more: more foods rather than a mountain of one. common
+ * practice, no source.
+ */
+const BEYOND_COST = { usual: 1, largest: 4 } as const;
+const BEYOND = ['usual', 'largest'] as const;
 /** What the second solve may give up of the first. */
 export const HOLD = 1e-6;
 
@@ -90,11 +99,29 @@ export const outside = (window: Pick<FitWindow, 'low' | 'high'>, value: number):
 export const violation = (problem: FitProblem, grams: readonly number[]): number =>
   problem.windows.reduce((sum, w) => sum + missCost(w) * outside(w, landing(problem, w, grams)), 0);
 
-/** How far the portions lie from the plan: steps, and three more for each food that changes. */
+/** From how many grams on each step of a food costs more; never below what is planned. Undefined where nothing says. */
+const limitOf = (food: FitFood, which: 'usual' | 'largest'): number | undefined => {
+  const limit = food[which];
+  return limit === undefined ? undefined : Math.max(limit, food.grams);
+};
+
+/**
+ * How far the portions lie from the plan: steps, three more for each food that changes, and more for each step beyond what of a food is
+ * usual or about the most.
+ */
 export const deviation = (problem: FitProblem, grams: readonly number[]): number =>
   problem.foods.reduce((sum, food, i) => {
-    const steps = food.moves ? Math.abs((grams[i] ?? 0) - food.grams) / food.moves.step : 0;
-    return sum + (steps > 1e-6 ? steps + CHANGE_COST : 0);
+    if (!food.moves) return sum;
+    const { step } = food.moves;
+    const now = grams[i] ?? 0;
+    const steps = Math.abs(now - food.grams) / step;
+    if (steps <= 1e-6) return sum;
+    const beyond = BEYOND.reduce(
+      (all, which) =>
+        all + (BEYOND_COST[which] * Math.max(0, now - (limitOf(food, which) ?? Infinity))) / step,
+      0,
+    );
+    return sum + steps + CHANGE_COST + beyond;
   }, 0);
 
 interface Built {
@@ -107,10 +134,36 @@ interface Built {
 /** For the last solve: between which counts each food may lie, and that all of them are whole. */
 export type Rounding = readonly ({ low: number; high: number; whole: boolean } | undefined)[];
 
-const buildLandings = (problem: FitProblem, rounding?: Rounding): Built => {
+/**
+ * A count on whole steps, or the plan as it is where that lies beside them. Where no whole step lies inside the bounds the plan stays.
+ */
+const countOnSteps = (builder: ProgramBuilder, food: FitFood & Required<Pick<FitFood, 'moves'>>): number => {
+  const { min, max, step } = food.moves;
+  const plan = food.grams / step;
+  const [low, high] = [Math.ceil(min / step - 1e-9), Math.floor(max / step + 1e-9)];
+  if (low > high) return builder.column(plan, plan);
+  const rest = plan - Math.floor(plan);
+  const outside = food.grams < min - 1e-9 || food.grams > max + 1e-9;
+  if (food.moves.whole || rest < 1e-9 || rest > 1 - 1e-9 || outside)
+    return builder.column(low, high, 0, true);
+  const count = builder.column(Math.min(low, plan), Math.max(high, plan));
+  const whole = builder.column(Math.min(low, Math.floor(plan)), high, 0, true);
+  const stays = builder.column(0, 1, 0, true);
+  const room = Math.max(high, Math.floor(plan)) - Math.min(low, Math.floor(plan)) + 1;
+  builder.row(0, 0, [count, 1], [whole, -1], [stays, -rest]);
+  // Staying is the whole step below the plan and the rest of it; not staying is a whole step inside the bounds.
+  builder.row(-Infinity, Math.floor(plan) + room, [whole, 1], [stays, room]);
+  builder.row(Math.floor(plan) - room, Infinity, [whole, 1], [stays, -room]);
+  builder.row(low, Infinity, [whole, 1], [stays, room]);
+  return count;
+};
+
+const buildLandings = (problem: FitProblem, rounding?: Rounding | 'steps'): Built => {
   const builder = new ProgramBuilder();
-  const counts = problem.foods.map(({ moves }, i) => {
+  const counts = problem.foods.map((food, i) => {
+    const { moves } = food;
     if (!moves) return undefined;
+    if (rounding === 'steps') return countOnSteps(builder, { ...food, moves });
     const near = rounding?.[i];
     if (near) return builder.column(near.low, near.high, 0, near.whole);
     const [low, high] = [moves.min / moves.step, moves.max / moves.step];
@@ -143,9 +196,9 @@ const buildLandings = (problem: FitProblem, rounding?: Rounding): Built => {
   return { builder, counts, missCosts };
 };
 
-/** First solve: the least sum of misses. */
-export const missProgram = (problem: FitProblem) => {
-  const { builder, counts, missCosts } = buildLandings(problem);
+/** First solve: the least sum of misses, with grams free or, `on` whole steps, exact. */
+export const missProgram = (problem: FitProblem, on?: 'steps') => {
+  const { builder, counts, missCosts } = buildLandings(problem, on);
   return { program: builder.minimising(missCosts), counts };
 };
 
@@ -189,19 +242,28 @@ const distanceCosts = (problem: FitProblem, { builder, counts }: Built): Map<num
     builder.row(-Infinity, 0, [steps, 1], [changed, -farthest]);
     costs.set(steps, 1);
     costs.set(changed, CHANGE_COST);
+    for (const which of BEYOND) {
+      const limit = limitOf(food, which);
+      if (limit === undefined || limit >= food.moves.max) continue;
+      const beyond = builder.column(0, Infinity);
+      builder.row(-limit / food.moves.step, Infinity, [beyond, 1], [column, -1]);
+      costs.set(beyond, BEYOND_COST[which]);
+    }
   });
   return costs;
 };
 
 /**
- * Second solve: with the sum of misses held, the least way from the plan. `earlier` are answers that this one must differ from.
+ * Second solve: with the sum of misses held, the least way from the plan. `earlier` are answers that this one must differ from; `on` whole
+ * steps it is exact.
  */
 export const nearProgram = (
   problem: FitProblem,
   held: number,
   earlier: readonly (readonly number[])[] = [],
+  on?: 'steps',
 ): { program: LinearProgram; counts: (number | undefined)[] } => {
-  const built = buildLandings(problem);
+  const built = buildLandings(problem, on);
   const { builder, counts, missCosts } = built;
   // Scaled, so that what a solver forgives a row is nothing beside what is held.
   const held1000 = 1000 * (held + HOLD);
@@ -223,6 +285,15 @@ export const roundedProgram = (
   const costs = distanceCosts(problem, built);
   for (const [column, cost] of built.missCosts) costs.set(column, MISS_WEIGHT * cost);
   return { program: built.builder.minimising(costs), counts: built.counts };
+};
+
+/** True when no amounts inside their bounds could meet a window, whatever becomes of the others. */
+export const beyondReach = (problem: FitProblem, window: FitWindow, side: 'short' | 'over'): boolean => {
+  const most = problem.foods.map((f) =>
+    side === 'short' ? (f.moves?.max ?? f.grams) : (f.moves?.min ?? f.grams),
+  );
+  const value = landing(problem, window, most);
+  return side === 'short' ? value < window.low - 1e-6 : value > window.high + 1e-6;
 };
 
 /** Macros that a food in the fit does not state: they cannot be promised. */

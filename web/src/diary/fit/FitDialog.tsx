@@ -1,12 +1,22 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
-import { fitSentences, type DaySheet, type Fit, type FitAnswer } from '@maul/core/diary';
+import {
+  fitSentences,
+  isBare,
+  volumeSentence,
+  type DaySheet,
+  type Fit,
+  type FitAnswer,
+  type FitFood,
+  type FitProblem,
+} from '@maul/core/diary';
+import { groupOf } from '@maul/core/foods';
 import { type DayTargets } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { StateGlyph } from '../../ui/gauge/Glyph.tsx';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, NUTRIENT_NAMES, plural, windowText } from '../../ui/formats/show.ts';
@@ -166,6 +176,45 @@ const Answer = ({
   );
 };
 
+/** Looks for portions in the worker: what was asked, what was found, and how far it is. */
+const useFitSearch = () => {
+  const [found, setFound] = useState<{ fit: Fit; problem: FitProblem } | null>(null);
+  const [state, setState] = useState<'choose' | 'looking' | 'more' | 'done'>('choose');
+  const [fault, setFault] = useState<string | null>(null);
+  useEffect(warmSolver, []);
+  const run = async (make: () => FitProblem, stock: () => FitFood[]): Promise<void> => {
+    setState('looking');
+    setFault(null);
+    setFound(null);
+    try {
+      const problem = make();
+      const outcome = await fitPortions(problem, { stock: stock(), answers: 3, seconds: 3 }, (first) => {
+        setFound({ fit: first, problem });
+        setState('more');
+      });
+      if ('fault' in outcome) setFault(outcome.fault);
+      else setFound({ fit: outcome.fit, problem });
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+    setState('done');
+  };
+  const again = (): void => {
+    setFound(null);
+    setState('choose');
+  };
+  return { found, state, fault, run, again, looking: state === 'looking' || state === 'more' };
+};
+
+/** Grams of food on the day with the first answer of a fit; drinks are none. */
+const foodGrams = (sheet: DaySheet, portions: readonly PortionRow[], fit: Fit): number => {
+  const fitted = new Map(portions.map((p, i) => [p.id, fit.answers[0]?.grams[i]]));
+  return sheet.meals
+    .flatMap((m) => m.lines)
+    .filter((l) => !isBare(l.portion.food) && groupOf(l.portion.food) !== 'drink')
+    .reduce((sum, l) => sum + (fitted.get(l.id) ?? l.grams), 0);
+};
+
 /** Finds the portions still to come that land the day, or one meal of it. */
 const FitDialog = ({
   day,
@@ -186,33 +235,26 @@ const FitDialog = ({
   const portions = comingPortions(day, scope === 'day' ? undefined : scope).sort(
     (a, b) => (numberOf(a.mealId) ?? 0) - (numberOf(b.mealId) ?? 0) || a.position - b.position,
   );
-  const [choices, setChoices] = useState(() => startChoices(comingPortions(day, undefined)));
-  const [ownWindows, setOwnWindows] = useState(true);
-  const [fit, setFit] = useState<Fit | null>(null);
-  const [state, setState] = useState<'choose' | 'looking' | 'more' | 'done'>('choose');
-  const [fault, setFault] = useState<string | null>(null);
-  const results = useRef<HTMLDivElement>(null);
   const { data: hand } = useFoodsToHand(day.athlete.id);
-  useEffect(warmSolver, []);
-  const run = async (): Promise<void> => {
+  // Until somebody sets one, the choices follow what is known of the foods.
+  const [set, setChoices] = useState<ReadonlyMap<string, MoveChoice> | null>(null);
+  const choices = useMemo(
+    () => set ?? startChoices(comingPortions(day, undefined), hand?.seen),
+    [set, day, hand],
+  );
+  const [ownWindows, setOwnWindows] = useState(true);
+  const { found, state, fault, run, again, looking } = useFitSearch();
+  const fit = found?.fit;
+  const results = useRef<HTMLDivElement>(null);
+  const look = async (): Promise<void> => {
     if (!targets) return;
-    setState('looking');
-    setFault(null);
-    setFit(null);
-    try {
-      const problem = fitProblemOf(day, sheet, targets, portions, choices, ownWindows);
-      const last = portions.at(-1)?.mealId ?? '';
-      const stock = stockOf(hand?.foods ?? [], targets.basis.carbBasis, day.athlete.profile.allergens, last);
-      const outcome = await fitPortions(problem, { stock, answers: 3, seconds: 3 }, (first) => {
-        setFit(first);
-        setState('more');
-      });
-      if ('fault' in outcome) setFault(outcome.fault);
-      else setFit(outcome.fit);
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-    setState('done');
+    const { carbBasis } = targets.basis;
+    const { allergens } = day.athlete.profile;
+    const last = portions.at(-1)?.mealId ?? '';
+    await run(
+      () => fitProblemOf(day, sheet, targets, portions, choices, ownWindows, hand?.seen),
+      () => stockOf(hand?.foods ?? [], carbBasis, allergens, last, hand?.seen),
+    );
     results.current?.scrollIntoView({ block: 'start' });
   };
   const take = (answer: FitAnswer): void => {
@@ -227,15 +269,21 @@ const FitDialog = ({
     onClose();
   };
   const moving = portions.filter((p) => choices.get(p.id)?.moves).length;
-  const sentences = fit ? fitSentences(fit, numberOf) : [];
+  const volume =
+    found && targets?.phase.kind === 'off-season'
+      ? volumeSentence(foodGrams(sheet, portions, found.fit))
+      : null;
+  const sentences = found
+    ? [...fitSentences(found.fit, found.problem, numberOf), ...(volume ? [volume] : [])]
+    : [];
   const withComing = sheet.meals.filter((m) => m.lines.some((l) => l.state === 'planned'));
   return (
     <FormDialog
       title="Fit"
       onClose={onClose}
-      keep={state === 'looking' || state === 'more' ? 'Looking …' : fit ? 'Look again' : 'Find the portions'}
-      canKeep={moving > 0 && targets !== undefined && state !== 'looking' && state !== 'more'}
-      onKeep={() => void run()}
+      keep={looking ? 'Looking …' : fit ? 'Look again' : 'Find the portions'}
+      canKeep={moving > 0 && targets !== undefined && !looking}
+      onKeep={() => void look()}
       wide
     >
       {!targets && <p>No phase on this day, so there are no windows to land in.</p>}
@@ -246,8 +294,7 @@ const FitDialog = ({
         value={scope}
         onChange={(e) => {
           setScope(e.target.value);
-          setFit(null);
-          setState('choose');
+          again();
         }}
       >
         <MenuItem value="day">all that is left of the day</MenuItem>
@@ -300,7 +347,7 @@ const FitDialog = ({
                   portion={p}
                   number={numberOf(p.mealId) ?? 0}
                   choice={choice}
-                  onChange={(next) => setChoices((all) => new Map(all).set(p.id, next))}
+                  onChange={(next) => setChoices(new Map(choices).set(p.id, next))}
                 />
               );
             })}

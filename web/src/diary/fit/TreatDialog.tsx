@@ -41,10 +41,15 @@ const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DayShee
       : [],
   );
   const own = (data?.foods ?? []).filter((f) => f.origin === 'own' || f.inStock);
-  const { first, treats } = treatsThatFit(sheet, own.map(swapFoodOf), micros, {
-    carbBasis,
-    allergens: profile.allergens,
-  });
+  const { first, treats } = treatsThatFit(
+    sheet,
+    own.map((f) => swapFoodOf(f, data?.seen)),
+    micros,
+    {
+      carbBasis,
+      allergens: profile.allergens,
+    },
+  );
   const take = (food: HandFood, grams: number): void => {
     const last = sheet.meals.at(-1);
     asStep(day, `A treat: ${food.name}`, () => {

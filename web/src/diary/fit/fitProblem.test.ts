@@ -45,9 +45,13 @@ describe('what may move, and how far', () => {
     expect(choices.get('egg')).toMatchObject({ step: 60, whole: true, min: 0, max: 240 });
     expect(choices.get('odd')).toMatchObject({ step: 5, whole: false });
   });
-  test('a portion grows to two and a half times, at least by 100 g, never past a kilogram', () => {
-    const max = (plannedGrams: number) => startChoices([portion('p', { plannedGrams })]).get('p')?.max;
-    expect([max(20), max(200), max(900)]).toEqual([120, 500, 1000]);
+  test('a portion grows to two and a half times, at least by 100 g, never past what anybody eats of it', () => {
+    const food = { ...portion('p').food, group: 'root' as const };
+    const max = (plannedGrams: number, seen?: object) =>
+      startChoices([portion('p', { plannedGrams, food })], seen && { [food.id]: seen as never }).get('p')
+        ?.max;
+    expect([max(20), max(200), max(400), max(900)]).toEqual([120, 500, 600, 900]);
+    expect(max(400, { times: 4, usual: 400, largest: 750, hours: [12] })).toBe(750);
   });
   test('steps: grams, pieces of it, packs of it', () => {
     const packed = withFood('packed', {

@@ -1,9 +1,16 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
-import type { Food } from '@maul/contract/foods';
-import { fitWindow, type DaySheet, type FitFood, type FitProblem, type FitWindow } from '@maul/core/diary';
+import type { Food, SeenFoods } from '@maul/contract/foods';
+import {
+  fitWindow,
+  isBare,
+  type DaySheet,
+  type FitFood,
+  type FitProblem,
+  type FitWindow,
+} from '@maul/core/diary';
 import { matchMeals, mealWindows, type DayTargets } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
-import { pieceOf, perGramOf } from './toHand.ts';
+import { pieceOf, perGramOf, sizeOf } from './toHand.ts';
 
 /** How one portion may move. */
 export interface MoveChoice {
@@ -26,11 +33,18 @@ export const stepChoices = (portion: PortionRow): { label: string; step: number;
   ];
 };
 
-/** The most a portion may grow to unless it is set: two and a half times the plan, at least 100 g more. common practice, no source. */
-const roomFor = (grams: number): number => Math.min(1000, Math.max(2.5 * grams, grams + 100));
+/**
+ * The most a portion may grow to unless it is set: two and a half times the plan, at least 100 g more, and never beyond what anybody eats
+ * of it. common practice, no source.
+ */
+const roomFor = (grams: number, largest: number): number =>
+  Math.max(grams, Math.min(largest, Math.max(2.5 * grams, grams + 100)));
 
 /** Levers may move; where no portion is one, whatever is planned may. Counted foods move in whole pieces. */
-export const startChoices = (portions: readonly PortionRow[]): Map<string, MoveChoice> => {
+export const startChoices = (
+  portions: readonly PortionRow[],
+  seen: SeenFoods = {},
+): Map<string, MoveChoice> => {
   const levers = portions.filter((p) => p.food.lever);
   const free = levers.length > 0 ? levers : portions.filter((p) => (p.plannedGrams ?? 0) >= 20);
   return new Map(
@@ -39,7 +53,8 @@ export const startChoices = (portions: readonly PortionRow[]): Map<string, MoveC
       const piece = pieceOf(p.food);
       const whole = piece !== null && Math.abs(grams / piece - Math.round(grams / piece)) < 0.02;
       const step = whole ? piece : 5;
-      const max = whole ? step * Math.max(4, Math.ceil(grams / step) + 2) : roomFor(grams);
+      const { largest } = sizeOf(p.food, seen);
+      const max = whole ? step * Math.max(4, Math.ceil(grams / step) + 2) : roomFor(grams, largest);
       return [
         p.id,
         { moves: free.includes(p), min: 0, max: Math.round(Math.min(max, 5000)), step, whole },
@@ -50,7 +65,9 @@ export const startChoices = (portions: readonly PortionRow[]): Map<string, MoveC
 
 /** Portions still to come: planned and not measured, of one meal or of the whole day. */
 export const comingPortions = (day: DayDocument, mealId: string | undefined): PortionRow[] =>
-  day.portions.filter((p) => p.grams === null && (mealId === undefined || p.mealId === mealId));
+  day.portions.filter(
+    (p) => p.grams === null && !isBare(p.food) && (mealId === undefined || p.mealId === mealId),
+  );
 
 /** The problem that a fit solves: what may move, the day’s windows, and those of the meals that have their own. */
 export const fitProblemOf = (
@@ -60,16 +77,20 @@ export const fitProblemOf = (
   portions: readonly PortionRow[],
   choices: ReadonlyMap<string, MoveChoice>,
   withMealWindows: boolean,
+  seen: SeenFoods = {},
 ): FitProblem => {
   const { carbBasis } = targets.basis;
   const foods = portions.map((p): FitFood => {
     const choice = choices.get(p.id);
+    const { usual, largest } = sizeOf(p.food, seen);
     return {
       id: p.id,
       name: p.food.name,
       mealId: p.mealId,
       grams: p.plannedGrams ?? 0,
       perGram: perGramOf(p.food, carbBasis),
+      usual,
+      largest,
       ...(choice?.moves
         ? { moves: { min: choice.min, max: choice.max, step: choice.step, whole: choice.whole } }
         : {}),
@@ -108,10 +129,12 @@ export const stockOf = (
   carbBasis: 'total' | 'available',
   allergens: readonly string[],
   mealId: string,
+  seen: SeenFoods = {},
 ): FitFood[] =>
   foods
     .filter((f) => f.inStock && !f.details.allergens.some((a) => allergens.includes(a)))
     .map((f) => {
+      const { largest } = sizeOf({ ...f, ...f.details }, seen);
       const piece = pieceOf(f) ?? f.measures.find((m) => /^scoop/i.test(m.name))?.grams ?? null;
       return {
         id: f.id,
@@ -119,6 +142,11 @@ export const stockOf = (
         mealId,
         grams: 0,
         perGram: perGramOf(f, carbBasis),
-        moves: { min: 0, max: piece === null ? 300 : piece * 6, step: piece ?? 5, whole: piece !== null },
+        moves: {
+          min: 0,
+          max: piece === null ? Math.min(300, largest) : piece * 6,
+          step: piece ?? 5,
+          whole: piece !== null,
+        },
       };
     });

@@ -1,7 +1,7 @@
-import type { Food, PortionFood } from '@maul/contract/foods';
+import type { Food, PortionFood, SeenFoods } from '@maul/contract/foods';
 import { amountsOf, perGrams, type CarbBasis } from '@maul/core/nutrition';
 import { type FitFood } from '@maul/core/diary';
-import { type SwapFood } from '@maul/core/foods';
+import { groupOf, portionSize, type PortionSize, type SwapFood } from '@maul/core/foods';
 import { useQuery } from '@tanstack/react-query';
 import { call } from '../../data/api.ts';
 
@@ -20,10 +20,16 @@ const WHOLE = /^(piece|egg|slice|cake|medium|square)\b/i;
 export const pieceOf = (food: Pick<PortionFood, 'measures'>): number | null =>
   (food.measures ?? []).find((m) => WHOLE.test(m.name))?.grams ?? null;
 
+/** About the most and the usual portion of a food, by the athlete’s own portions where they say. */
+export const sizeOf = (
+  food: Pick<PortionFood, 'id' | 'name' | 'state' | 'per100g' | 'group' | 'packGrams'>,
+  seen: SeenFoods,
+): PortionSize => portionSize(food, seen[food.id]);
+
 export type HandFood = SwapFood & { food: Food };
 
-/** A food as swaps and treats see it. Only own and Maul’s own foods say what allergens they hold. */
-export const swapFoodOf = (food: Food): HandFood => ({
+/** A food as swaps and treats see it, at the hour of a meal. Only own and Maul’s own foods say what allergens they hold. */
+export const swapFoodOf = (food: Food, seen: SeenFoods = {}, hour?: number): HandFood => ({
   id: food.id,
   name: food.name,
   state: food.state,
@@ -33,6 +39,9 @@ export const swapFoodOf = (food: Food): HandFood => ({
   inStock: food.inStock,
   keeps: food.details.tags.includes('keeps'),
   piece: pieceOf(food),
+  group: groupOf({ name: food.name, group: food.details.group }),
+  largest: sizeOf({ ...food, ...food.details }, seen).largest,
+  atThisMeal: hour !== undefined && (seen[food.id]?.hours ?? []).some((h) => Math.abs(h - hour) <= 1),
   food,
 });
 

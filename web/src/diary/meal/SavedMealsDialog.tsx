@@ -4,7 +4,7 @@ import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, MealSlot, StandingRow } from '@maul/contract/diary';
 import type { PortionFood } from '@maul/contract/foods';
 import { amountsOf, perGrams } from '@maul/core/nutrition';
-import { chiefMacro, rankSwaps } from '@maul/core/foods';
+import { chiefMacro, groupOf, rankSwaps } from '@maul/core/foods';
 import { type DayTargets } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -38,8 +38,8 @@ const SlotSwaps = ({
   const carbBasis = carbBasisOf(day);
   const by = chiefMacro(amountsOf(perGrams(slot.food.per100g, slot.grams), carbBasis));
   const { swaps } = rankSwaps(
-    { foodId: slot.food.id, per100g: slot.food.per100g, grams: slot.grams },
-    (data?.foods ?? []).map(swapFoodOf),
+    { foodId: slot.food.id, per100g: slot.food.per100g, grams: slot.grams, group: groupOf(slot.food) },
+    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen)),
     { by, carbBasis, allergens: day.athlete.profile.allergens },
   );
   const offered = swaps.filter((s) => !slot.swaps.some((have) => have.food.id === s.food.id)).slice(0, 12);

@@ -181,12 +181,12 @@ describe('what still fits', () => {
     ));
   const sweet = testFood('Dark chocolate', { state: 'as sold', origin: 'own', per100g: { PROCNT: 8, FAT: 40, CHOAVLDF: 45, FIBTG: 8 } }); // prettier-ignore
   test('is looked for among own foods and those in stock', async () => {
-    served('GET /api/athletes/*/foods-to-hand', { foods: [sweet] });
+    served('GET /api/athletes/*/foods-to-hand', { foods: [sweet], seen: {} });
     show();
     expect(await screen.findByRole('button', { name: /Dark chocolate/ }, { timeout: 4000 })).toBeTruthy();
   });
   test('says when there are none', async () => {
-    served('GET /api/athletes/*/foods-to-hand', { foods: [] });
+    served('GET /api/athletes/*/foods-to-hand', { foods: [], seen: {} });
     show();
     expect(await screen.findByText(/there are none yet/)).toBeTruthy();
   });

@@ -1,7 +1,7 @@
 import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { amountsOf, type Amounts, perGrams, TARGET_KEYS } from '@maul/core/nutrition';
-import { chiefMacro, rankSwaps, type SwapBy } from '@maul/core/foods';
+import { chiefMacro, groupOf, rankSwaps, type SwapBy } from '@maul/core/foods';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
@@ -68,9 +68,11 @@ const SwapDialog = ({
   const [inStockOnly, setStock] = useState(false);
   const { data, error, isPending } = useFoodsToHand(day.athlete.id);
   const { allergens } = day.athlete.profile;
+  const time = day.meals.find((m) => m.id === portion.mealId)?.time;
+  const hour = time === undefined ? undefined : Number(time.slice(0, 2));
   const { swaps, refused } = rankSwaps(
-    { foodId: portion.food.id, per100g: portion.food.per100g, grams },
-    (data?.foods ?? []).map(swapFoodOf),
+    { foodId: portion.food.id, per100g: portion.food.per100g, grams, group: groupOf(portion.food) },
+    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen, hour)),
     { by, carbBasis, allergens, onTheRoad, inStockOnly },
   );
   const take = (at: number): void => {

@@ -16,6 +16,8 @@ export const portionFoodOf = (food: Food): PortionFood => ({
   label: food.details.label,
   allergens: food.details.allergens,
   edible: food.details.edible,
+  group: food.details.group,
+  packGrams: food.details.packGrams,
 });
 
 export interface YieldChoice extends CookingYield {
