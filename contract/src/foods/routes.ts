@@ -1,4 +1,13 @@
-import { Correction, Food, FoodMark, FoodQuery, FoodResults, FoodVersions, PutFood, SeenFoods } from './food.ts';
+import {
+  Correction,
+  Food,
+  FoodMark,
+  FoodQuery,
+  FoodResults,
+  FoodVersions,
+  PutFood,
+  SeenFoods,
+} from './food.ts';
 import { FoodImport, ImportOptions, ImportPreview, ImportReject, PutImport } from './imports.ts';
 import { Id } from '../common.ts';
 import { Kitchen, KitchenContainer, PutContainer, PutYield, YieldSeen } from './pantry.ts';

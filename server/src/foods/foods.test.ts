@@ -8,7 +8,25 @@ import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
 import { compositionRows } from './store/load.ts';
 import { fromComposition, readOwnTable, tableRuleKj, type CompositionRow } from './reference.ts';
-import { prefixQuery } from './store/search.ts';
+import { nameMatch, prefixQuery, singular } from './store/ranking.ts';
+
+/** What a plain word must find first among everyday foods and the table. */
+const PLAIN_WORDS: readonly (readonly [string, string])[] = [
+  ['egg', 'Egg, whole'], ['eggs', 'Egg, whole'], ['egg white', 'Egg white'], ['salt', 'Table salt'], ['sugar', 'Sugar, white'],
+  ['honey', 'Honey'], ['mango', 'Mango'], ['banana', 'Banana'], ['bananas', 'Banana'], ['apple', 'Apple'], ['apples', 'Apple'],
+  ['orange', 'Orange, peeled'], ['grapes', 'Grapes'], ['berries', 'Berries'], ['strawberry', 'Strawberries'], ['kiwi', 'Kiwi'],
+  ['pineapple', 'Pineapple'], ['rice', 'Rice, white'], ['rice cooked', 'Rice, white cooked'], ['oats', 'Oats'], ['pasta', 'Pasta'],
+  ['potato', 'Potato raw'], ['potatoes', 'Potato raw'], ['sweet potato', 'Sweet potato'], ['bread', 'bread'], ['bagel', 'Bagel'],
+  ['quinoa', 'Quinoa'], ['couscous', 'Couscous'], ['lentils', 'Lentils'], ['chickpeas', 'Chickpeas'], ['peas', 'Green peas'],
+  ['tofu', 'Tofu'], ['chicken', 'Chicken'], ['chicken breast', 'Chicken breast'], ['turkey', 'Turkey'], ['beef', 'Beef'],
+  ['pork', 'Pork'], ['ham', 'Ham'], ['salmon', 'Salmon'], ['tuna', 'Tuna in brine'], ['cod', 'Cod'], ['prawns', 'Prawns'],
+  ['milk', 'Milk'], ['yoghurt', 'Yoghurt'], ['skyr', 'Skyr'], ['quark', 'Quark'], ['cottage cheese', 'Cottage cheese'],
+  ['cheese', 'cheese'], ['butter', 'Butter'], ['olive oil', 'Olive oil'], ['oil', 'Olive oil'], ['whey', 'Whey'], ['casein', 'Casein'],
+  ['spinach', 'Spinach'], ['broccoli', 'Broccoli'], ['tomato', 'Tomato'], ['tomatoes', 'Tomato'], ['cucumber', 'Cucumber'],
+  ['carrots', 'Carrot'], ['onion', 'Onion'], ['mushrooms', 'Mushrooms'], ['almonds', 'Almonds'], ['peanut butter', 'Peanut butter'],
+  ['ketchup', 'Ketchup'], ['mustard', 'Mustard'], ['coffee', 'Coffee'], ['cola', 'Cola'], ['beer', 'Beer'], ['wine', 'Wine'],
+  ['water', 'Mineral water'],
+]; // prettier-ignore
 
 const ANIMAL = ['Milk and Milk Products', 'Egg and Egg Products', 'Poultry', 'Animal Meat'];
 const ratio = (row: CompositionRow) => Number(row.enerc) / tableRuleKj(row);
@@ -134,7 +152,19 @@ describe('search', () => {
   test('strange input finds nothing and breaks nothing', async () => {
     expect(await find("'; drop table meal; --")).toBeInstanceOf(Array);
     expect(await find('&|!():*')).toEqual([]);
-    expect(prefixQuery("a' & b:* | !c")).toBe('a:* & b:* & c:*');
+    expect(prefixQuery("a' & bo:* | !c")).not.toMatch(/['!]/);
+  });
+  test('singular and plural are one, and a whole word goes before the beginning of one', () => {
+    expect(['eggs', 'berries', 'potatoes', 'radishes', 'asparagus', 'gas', 'couscous'].map(singular)).toEqual([
+      'egg', 'berry', 'potato', 'radish', 'asparagus', 'gas', 'couscous',
+    ]); // prettier-ignore
+    expect(nameMatch(['mango'], 'Mango')).toBeGreaterThan(nameMatch(['mango'], 'Mangosteen'));
+    expect(nameMatch(['eggs'], 'Egg, whole')).toBeGreaterThan(nameMatch(['eggs'], 'Egg noodles'));
+    expect(nameMatch([], 'Egg')).toBe(0);
+  });
+  test.each(PLAIN_WORDS)('“%s” finds %s first', async (word, first) => {
+    const [food] = await find(word);
+    expect(`${food?.name} ${food?.state}`).toContain(first);
   });
   test('own foods first, then what was eaten lately', async () => {
     const own = uuidv7();

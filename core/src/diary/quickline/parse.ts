@@ -77,6 +77,11 @@ const trimmed = ({ text, from }: Piece): Piece => {
 };
 const spanOf = ({ text, from }: Piece): Span => [from, from + text.length];
 
+const markOf = (sign: string): QuickMark =>
+  sign === '!' ? 'true' : sign === '?' ? 'plan' : sign === '~' ? 'eye' : 'out';
+/** A mark before the whole line. */
+const LINE_MARK = /^\s*(~\s?out(?=\s)|[~!?])\s*/iu;
+
 /** Takes the reason in brackets and the marks off a piece. */
 const marksOf = (piece: Piece): { rest: Piece; mark: QuickMark | null; reason: string | null } => {
   let { text, from } = trimmed(piece);
@@ -87,17 +92,15 @@ const marksOf = (piece: Piece): { rest: Piece; mark: QuickMark | null; reason: s
     reason = (bracket[1] ?? '').trim().slice(0, 200) || null;
     text = text.slice(0, bracket.index).trimEnd();
   }
-  const read = (sign: string): QuickMark =>
-    sign === '!' ? 'true' : sign === '?' ? 'plan' : sign === '~' ? 'eye' : 'out';
   const lead = /^(~\s?out(?=\s|$)|[~!?])\s*/iu.exec(text);
   if (lead) {
-    mark = read(lead[1] ?? '~');
+    mark = markOf(lead[1] ?? '~');
     text = text.slice(lead[0].length);
     from += lead[0].length;
   }
   const tail = /\s*(~\s?out|[~!?])$/iu.exec(text);
   if (tail && mark === null) {
-    mark = read(tail[1] ?? '~');
+    mark = markOf(tail[1] ?? '~');
     text = text.slice(0, tail.index);
   }
   return { rest: { text, from }, mark, reason };
@@ -301,15 +304,23 @@ export const parseQuickLine = (input: string): QuickLine => {
       at: [QUICK_LENGTH, input.length],
       sentence: `A line has at most ${QUICK_LENGTH} characters: the rest is not read.`,
     });
-  const { place, length } = placeOf(line, faults);
+  const { place, length: placed } = placeOf(line, faults);
+  // A mark before everything is meant for all of it; each food may carry another.
+  const lead = LINE_MARK.exec(line.slice(placed));
+  const lineMark = lead ? markOf(lead[1] ?? '') : null;
+  const length = placed + (lead?.[0].length ?? 0);
   const entries: QuickEntry[] = [];
   for (const piece of pieces(line, length)) {
     const read = copy(piece) ?? bare(piece) ?? food(piece);
     if ('sentence' in read) faults.push(read);
     else if (read.kind === 'food') {
       const millilitres = waterOf(read);
-      entries.push(millilitres === undefined ? read : { kind: 'water', at: read.at, millilitres });
-    } else entries.push(read);
+      entries.push(
+        millilitres === undefined
+          ? { ...read, mark: read.mark ?? lineMark }
+          : { kind: 'water', at: read.at, millilitres },
+      );
+    } else entries.push(read.kind === 'bare' ? { ...read, mark: read.mark ?? lineMark } : read);
   }
   return { place, entries, faults };
 };

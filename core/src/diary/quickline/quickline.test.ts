@@ -36,6 +36,15 @@ describe('foods with amounts', () => {
   ])('%s', (line, expected) => {
     expect(foods(line)).toEqual([expected]);
   });
+  test('a mark before everything is meant for all; each food may carry another', () => {
+    expect(foods('! 150 g rice, 120 g salmon').map((f) => (f as unknown[])[3])).toEqual(['true', 'true']);
+    expect(foods('~150 g rice, 120 g salmon !; ? 2 eggs').map((f) => (f as unknown[])[3])).toEqual([
+      'eye', 'true', 'plan',
+    ]); // prettier-ignore
+    expect(parseQuickLine('#3 ~out 900 kcal, 200 g rice').entries.map((e) => 'mark' in e && e.mark)).toEqual([
+      'out', 'out',
+    ]); // prettier-ignore
+  });
   test('several at once, a decimal comma among them', () => {
     expect(foods('80 g oats, 1,5 scoops whey; 2 eggs + 100 g rice').map((f) => (f as unknown[])[0])).toEqual([
       '80 g',
@@ -281,4 +290,50 @@ describe('how much of it', () => {
   ])('%#', (amount, sentence) => {
     expect((readQuickAmount(amount, {}, null) as { fault: string }).fault).toContain(sentence);
   });
+});
+
+describe('what is there raw and cooked', () => {
+  const candidate = (name: string, state: string, recent = false) => ({ id: `${name} ${state}`, name, state, recent, own: false });
+  const both = [candidate('Potato', 'raw'), candidate('Potato, boiled', 'cooked')];
+  const states = (fragment: string, list: typeof both) => {
+    const picked = pickFood(fragment, list);
+    return 'ask' in picked ? picked.ask.map((f) => f.state) : 'food' in picked ? picked.food.state : 'none';
+  };
+  test('asks which, unless it was said or only one was eaten lately', () => {
+    expect(states('potato', both)).toEqual(['raw', 'cooked']);
+    expect(states('potato boiled', both)).toBe('cooked');
+    expect(states('potato raw', both)).toBe('raw');
+    expect(states('potato', [both[0]!, { ...both[1]!, recent: true }])).toBe('cooked');
+    expect(states('potato', [both[0]!])).toBe('raw');
+  });
+}); // prettier-ignore
+
+describe('amounts of the shop and the hand', () => {
+  const read = (text: string, food: Parameters<typeof readQuickAmount>[1] = {}) =>
+    readQuickAmount({ text, to: null }, food, null);
+  const egg = { measures: [{ name: 'piece', grams: 60 }] };
+  test('a large one is a fifth more than the usual piece, unless the food has large ones', () => {
+    expect(read('2 large', egg)).toMatchObject({ grams: 144, method: 'pieces', spread: 0.15 });
+    expect(read('small', egg)).toHaveProperty('fault');
+    expect(read('1 small', egg)).toMatchObject({ grams: 48 });
+    expect(read('2 large', { measures: [{ name: 'large', grams: 73 }] })).toMatchObject({ grams: 146 });
+  });
+  test.each(['can', 'bag', 'sleeve', 'pack', 'jar'])('a %s without a size asks which', (kind) => {
+    const found = read(`1 ${kind}`);
+    expect('ask' in found && found.ask.length).toBeGreaterThan(1);
+    expect(read(`1 ${kind}`, { measures: [{ name: kind, grams: 130 }] })).toMatchObject({ grams: 130 });
+  });
+  test('two cans, half a pack, a bag of a food that states its pack', () => {
+    const two = read('2 cans');
+    expect('ask' in two && two.ask[0]).toEqual({ label: '240 g (2 of 120 g)', amount: '240 g' });
+    const half = read('half pack');
+    expect('ask' in half && half.ask[1]?.amount).toBe('125 g');
+    const bag = read('1 bag', { measures: [{ name: 'pack', grams: 400 }] });
+    expect('ask' in bag && bag.ask).toEqual([{ label: '400 g', amount: '400 g' }]);
+  });
+  test.each([
+    ['a handful', 30],
+    ['2 splashes', 20],
+    ['1 dash', 1],
+  ])('%s', (text, grams) => expect(read(text)).toMatchObject({ grams, method: 'eye' }));
 });

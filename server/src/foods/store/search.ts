@@ -2,15 +2,8 @@ import type { Food } from '@maul/contract/foods';
 import { addDays, minutesOf, type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
+import { nameMatch, prefixQuery, wholeQuery, wordsOf } from './ranking.ts';
 import { asFood, ownFood, type Found, type Mark } from '../found.ts';
-
-export const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
-
-/** Letters and digits of each word, for a prefix search: "chick bre" -> chick:* & bre:*. Empty when nothing is left. */
-export const prefixQuery = (text: string): string =>
-  wordsOf(text)
-    .map((word) => `${word}:*`)
-    .join(' & ');
 
 /** Below this many whole-word hits, words that are merely alike are looked for as well. */
 const ENOUGH = 20;
@@ -25,11 +18,15 @@ export const imported = sql`id, name, state, per100g, measures, details, source,
 const rows = (trx: AppTransaction, query: ReturnType<typeof sql<Found>>): Promise<Found[]> =>
   query.execute(trx).then((r) => r.rows);
 
-const byWords = async (trx: AppTransaction, query: string): Promise<Found[]> => {
+/** Whole words before beginnings of words, everyday foods before tables: enough of them to be put in order. */
+const byWords = async (trx: AppTransaction, text: string): Promise<Found[]> => {
+  const query = prefixQuery(text);
   const found = await rows(
     trx,
     sql<Found>`select ${reference}, 1.0 as closeness from food_reference
-      where words @@ to_tsquery('simple', ${query}) order by offered_first desc, length(name), name limit 60`,
+      where words @@ to_tsquery('simple', ${query})
+      order by words @@ to_tsquery('simple', ${wholeQuery(text)}) desc, origin = 'everyday' desc, offered_first desc,
+        length(name), name limit 60`,
   );
   return [
     ...found,
@@ -127,19 +124,19 @@ export const searchFoods = async (
   const marks = await marksOf(trx, athleteId);
   const own = (await ownFoods(trx, athleteId, text)).filter((f) => f.closeness >= ALIKE);
   const stocked = [...marks].flatMap(([id, mark]) => (mark.in_stock ? [id] : []));
-  let found =
-    text === '' ? await byIds(trx, [...recent.keys(), ...stocked]) : await byWords(trx, prefixQuery(q));
+  let found = text === '' ? await byIds(trx, [...recent.keys(), ...stocked]) : await byWords(trx, q);
   if (text !== '' && found.length < ENOUGH) found = [...found, ...(await byLikeness(trx, text))];
   const unique = [...new Map([...own, ...found].reverse().map((f) => [f.id, f])).values()];
   const most = Math.max(1, ...recent.values());
   const score = (f: Found): number =>
-    (f.origin === 'own' ? 3 : 0) +
+    (f.origin === 'own' ? 6 : 0) +
     (recent.has(f.id) ? 1 + (2 * (recent.get(f.id) ?? 0)) / most : 0) +
     (marks.get(f.id)?.in_stock ? 1.5 : 0) +
     (f.offered_first ? 1 : 0) +
-    (f.origin === 'everyday' ? 0.5 : 0) -
+    (f.origin === 'everyday' ? 3 : 0) +
+    (f.details?.tags?.includes('common') ? 0.5 : 0) -
     (f.origin === 'imported' ? 0.5 : 0) +
-    (words[0] !== undefined && f.name.toLowerCase().startsWith(words[0]) ? 1 : 0) +
+    nameMatch(words, f.name) +
     4 * f.closeness -
     f.name.length / 200;
   return unique

@@ -71,7 +71,7 @@ const Line = ({
             {one.foods.map((food) => (
               <li key={food.id}>
                 <button type="button" onClick={() => onFood(one.fragment, food)}>
-                  <FoodLine food={food} carbBasis={carbBasis} />
+                  <FoodLine food={food} carbBasis={carbBasis} among={one.foods} />
                 </button>
               </li>
             ))}
@@ -173,7 +173,7 @@ const Completions = ({
           onChoose(food);
         }}
       >
-        <FoodLine food={food} carbBasis={carbBasis} />
+        <FoodLine food={food} carbBasis={carbBasis} among={foods} />
       </li>
     ))}
   </ul>
@@ -186,7 +186,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
   const [text, setText] = useState('');
   const [caret, setCaret] = useState(0);
   const [answers, setAnswers] = useState(NO_ANSWERS);
-  const [how, setHow] = useState<Unmarked>(day.date < day.today ? 'true' : 'plan');
+  const [how, setHow] = useState<Unmarked>(day.date < day.today ? 'eye' : 'plan');
   const [active, setActive] = useState(-1);
   const [fault, setFault] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);

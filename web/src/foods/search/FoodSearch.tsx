@@ -12,7 +12,20 @@ import { oneDecimal } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
 import { call, sentenceOf } from '../../data/api.ts';
 
-export const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: CarbBasis }) => {
+/** Where a food comes from, in a few words. */
+const shortSource = (food: Food): string => (food.source.split(/[:;,(]/)[0] ?? '').trim();
+
+/** A food of a list; its source stands beside it where another of `among` has the same name. */
+export const FoodLine = ({
+  food,
+  carbBasis,
+  among = [],
+}: {
+  food: Food;
+  carbBasis: CarbBasis;
+  among?: readonly Food[];
+}) => {
+  const twin = among.some((f) => f.id !== food.id && f.name === food.name && f.state === food.state);
   const { ENERC, PROCNT, CARB, FAT } = amountsOf(food.per100g, carbBasis);
   const show = (v: number | undefined) => (v === undefined ? '?' : oneDecimal(v));
   const marks = [
@@ -26,6 +39,7 @@ export const FoodLine = ({ food, carbBasis }: { food: Food; carbBasis: CarbBasis
     <>
       <span className="food-name">
         <b>{food.name}</b> <span className="second">{food.state}</span>
+        {twin && <span className="second"> {shortSource(food)}</span>}
         {marks.map((mark) => (
           <span key={mark} className="food-mark">
             {mark}
@@ -107,7 +121,7 @@ export const FoodSearch = (props: FoodSearchProps) => {
           {foods.map((f) => (
             <li key={f.id}>
               <button type="button" onClick={() => onPick(f)}>
-                <FoodLine food={f} carbBasis={carbBasis} />
+                <FoodLine food={f} carbBasis={carbBasis} among={foods} />
               </button>
             </li>
           ))}
