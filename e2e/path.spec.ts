@@ -209,6 +209,8 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     await stranger.getByLabel('Email').fill(`third-${test.info().project.name}@example.test`);
     await stranger.getByLabel('Password').fill('nothing to see here');
     await stranger.getByRole('button', { name: 'Make the account' }).click();
+    await stranger.getByLabel('Sex, for the equations').click();
+    await stranger.getByRole('option', { name: 'Female', exact: true }).click();
     await typeInto(stranger, 'Birth date', '1995-03-02');
     await stranger.getByLabel('Height, cm').fill('171');
     await stranger.getByLabel('Body mass this morning, kg').fill('64,5');

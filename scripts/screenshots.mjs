@@ -110,6 +110,8 @@ const views = {
     await page.getByLabel('Email').fill('new@example.test');
     await page.getByLabel('Password').fill('a long enough password');
     await press(page, 'Make the account');
+    await page.getByLabel('Sex, for the equations').click();
+    await page.getByRole('option', { name: 'Female', exact: true }).click();
     const birth = page.getByRole('group', { name: 'Birth date' }).getByRole('spinbutton').first();
     await birth.click();
     await birth.pressSequentially('04051996');

@@ -2,7 +2,7 @@ import { EQUATION_IDS, EXPENDITURE_SOURCES } from '@maul/core/body';
 import { z } from 'zod';
 import { Day, Id, Moment } from '../common.ts';
 
-export const Sex = z.enum(['male', 'female']);
+export const Sex = z.enum(['male', 'female'], 'Choose one: the equations differ.');
 
 export const Height = z
   .number('A height is a number of centimetres.')

@@ -24,6 +24,8 @@ export const RosterRow = z.strictObject({
   /** Until when the log is paused on purpose, or that it is open; null while it is not. */
   pausedUntil: z.union([Day, z.literal('open')]).nullable(),
   waitingNotes: z.int(),
+  /** The first of them: the day it stands on. */
+  waitingNote: z.strictObject({ day: Day, id: Id }).nullable(),
   openOrders: z.int(),
   need: z.strictObject({ score: z.number(), reasons: z.array(z.string()) }),
 });

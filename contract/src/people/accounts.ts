@@ -21,6 +21,9 @@ export const Grant = z.strictObject({
   from: Moment,
 });
 
+/** A sharing that the athlete ended less than a day ago: it can be taken up again without the code. */
+export const EndedGrant = z.strictObject({ ...Grant.shape, endedAt: Moment });
+
 export const Session = z.strictObject({
   person: z.strictObject({
     id: Id,
@@ -37,6 +40,7 @@ export const Session = z.strictObject({
     tableCode: z.string(),
   }),
   grants: z.array(Grant),
+  ended: z.array(EndedGrant),
 });
 export type Session = z.infer<typeof Session>;
 
@@ -53,4 +57,8 @@ export const DemoPeople = z.strictObject({
 });
 export type DemoPeople = z.infer<typeof DemoPeople>;
 
-export const ShareWithCoach = z.strictObject({ code: z.string().trim().min(4).max(20) });
+export const ShareWithCoach = z.union([
+  z.strictObject({ code: z.string().trim().min(4).max(20) }),
+  /** A sharing that was ended within the last day. */
+  z.strictObject({ endedGrantId: Id }),
+]);

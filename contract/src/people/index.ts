@@ -1,3 +1,3 @@
-export { DemoPeople, Grant, Password, Session, SignIn, SignUp } from './accounts.ts';
+export { DemoPeople, EndedGrant, Grant, Password, Session, SignIn, SignUp } from './accounts.ts';
 export { Athlete, athleteBody, DEFAULT_PROFILE, DIETS, Profile, PutAthlete, Units } from './athlete.ts';
 export { peopleRoutes } from './routes.ts';

@@ -20,7 +20,7 @@ export const peopleRoutes = {
   share: route(
     'put',
     '/api/athletes/:athleteId/grants/:id',
-    'Shares everything with a coach, by their code.',
+    'Shares everything with a coach, by their code, or takes up a sharing that was ended within a day.',
     {
       params: inAthlete,
       body: ShareWithCoach,

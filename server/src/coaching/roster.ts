@@ -57,7 +57,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
   const weighIns = await mornings(trx, athleteId, addDays(today, -14), today);
   const rate = weekRate(weighIns, today);
   const { landed, logged, weighedShare } = await landing(trx, athlete, today);
-  const { waiting, last, open } = await words(trx, athleteId, coachId);
+  const { waiting, first, last, open } = await words(trx, athleteId, coachId);
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
   const paused = await pauseOn(trx, athleteId, today);
   const wanted = phase?.rate ?? null;
@@ -78,6 +78,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
     quietDays: quietDays ?? null,
     pausedUntil: paused ? (paused.until ?? 'open') : null,
     waitingNotes: waiting,
+    waitingNote: first,
     openOrders: open,
     need: coachNeed({
       rate,

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { Session } from '@maul/contract/people';
 import type { Problem } from '@maul/contract/problems';
 import { sql } from 'kysely';
 import { v7 as uuidv7 } from 'uuid';
@@ -145,5 +146,36 @@ describe('the door', () => {
     expect(Object.keys((api.body as { paths: object }).paths)).toContain(
       '/api/athletes/{athleteId}/days/{date}',
     );
+  });
+});
+
+describe('a sharing that was ended', () => {
+  test('is taken up again within a day, by its athlete alone, and not after it', async () => {
+    const house2 = await openTestHouse();
+    const athlete = await house2.athlete('Sharer');
+    const coach = await house2.signUp('coach', 'Ended Coach');
+    const other = await house2.athlete('Somebody Else');
+    await house2.share(athlete, coach);
+    const at = `/api/athletes/${athlete.id}`;
+    const session = async () => (await athlete.get('/api/session').expect(200)).body as Session;
+    const grant = (await session()).grants[0]?.id ?? '';
+    await athlete.delete(`${at}/grants/${grant}`).expect(200);
+    expect(await session()).toMatchObject({ grants: [], ended: [{ id: grant, coachName: 'Ended Coach' }] });
+    await coach.get(`${at}/season`).expect(404);
+    const again = { endedGrantId: grant };
+    await other.put(`/api/athletes/${other.id}/grants/${uuidv7()}`, again).expect(404);
+    await athlete.put(`${at}/grants/${uuidv7()}`, again).expect(200);
+    expect(await session()).toMatchObject({ grants: [{ coachName: 'Ended Coach' }], ended: [] });
+    await coach.get(`${at}/season`).expect(200);
+    // It goes on already; and what ended more than a day ago needs the code.
+    await athlete.put(`${at}/grants/${uuidv7()}`, again).expect(404);
+    const live = (await session()).grants[0]?.id ?? '';
+    await athlete.delete(`${at}/grants/${live}`).expect(200);
+    await sql`update coach_grant set ended_at = now() - interval '25 hours' where ended_at is not null`.execute(
+      house2.owner,
+    );
+    expect((await session()).ended).toEqual([]);
+    await athlete.put(`${at}/grants/${uuidv7()}`, { endedGrantId: live }).expect(404);
+    await house2.close();
   });
 });

@@ -13,7 +13,7 @@ import {
   personByEmail,
   addPerson,
 } from './store/accounts.ts';
-import { shareWith, endShare, coachByCode } from './store/grants.ts';
+import { shareWith, endedGrants, endShare, coachByCode } from './store/grants.ts';
 
 const addressOf = (ip: string | undefined): string => ip ?? 'unknown';
 
@@ -74,6 +74,15 @@ export const mountAccounts = (router: Router, house: Services): void => {
 
   mount(router, house, 'share', ({ params, body, acting }) =>
     acting(async (trx) => {
+      if ('endedGrantId' in body) {
+        const ended = (await endedGrants(trx)).find((g) => g.id === body.endedGrantId);
+        if (!ended)
+          throw new ProblemError(
+            'not-found',
+            'This sharing ended more than a day ago, or goes on already. Share again with your coach’s code.',
+          );
+        return shareWith(trx, params.athleteId, params.id, { id: ended.coachId, name: ended.coachName });
+      }
       const coach = await coachByCode(trx, body.code);
       if (!coach)
         throw new ProblemError(

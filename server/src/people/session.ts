@@ -1,5 +1,5 @@
 import type { Session } from '@maul/contract/people';
-import { liveGrants } from './store/grants.ts';
+import { endedGrants, liveGrants } from './store/grants.ts';
 import { isSetUp } from './store/athletes.ts';
 import { acting } from '../platform/db/connect.ts';
 import { SESSION_COOKIE, type Services } from '../platform/http/mount.ts';
@@ -39,6 +39,7 @@ export const describeSession = async (house: Services, personId: string, token: 
         tableCode: person.table_code,
       },
       grants,
+      ended: await endedGrants(trx),
     };
   });
 };

@@ -198,6 +198,7 @@ describe('the roster', () => {
     });
     expect(row?.need.reasons).toContain('A note waits for an answer');
     const meal = uuidv7();
+    expect(row?.waitingNote?.day).toBe(today);
     await athlete.put(`${at}/meals/${meal}`, mealBody(today)).expect(200);
     await athlete
       .put(`${at}/portions/${uuidv7()}`, portionBody(meal, { grams: 60, method: 'scale', division: 1 }))
@@ -214,7 +215,7 @@ describe('the roster', () => {
     const after = (
       (await coach.get('/api/roster').expect(200)).body as { athletes: RosterRow[] }
     ).athletes.find((r) => r.name === 'Athlete');
-    expect(after).toMatchObject({ waitingNotes: 0, quietDays: 0 });
+    expect(after).toMatchObject({ waitingNotes: 0, waitingNote: null, quietDays: 0 });
   });
 });
 

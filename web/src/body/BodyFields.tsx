@@ -92,10 +92,12 @@ export const Choice = ({
   <Controller
     control={form.control}
     name={name}
-    render={({ field }) => (
+    render={({ field, fieldState }) => (
       <TextField
         select
         label={label}
+        error={fieldState.invalid}
+        helperText={fieldState.error?.message}
         {...field}
         onChange={(event) => {
           onChosen?.(event.target.value);

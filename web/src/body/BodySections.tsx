@@ -2,6 +2,7 @@ import { DateField } from '../ui/fields/DateField.tsx';
 import { TimeField } from '../ui/fields/TimeField.tsx';
 import { ALLERGENS } from '@maul/contract/foods';
 import { DIETS } from '@maul/contract/people';
+import { FAT_SPREAD, type FatMethod } from '@maul/core/body';
 import type { SessionKind, TrainingSession } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
@@ -34,6 +35,9 @@ export const LEVELS = [
   [1.85, 'Active: on your feet, training most days (1.85)'],
   [2.1, 'Vigorous: heavy work or two sessions a day (2.1)'],
 ] as const;
+
+/** The spread of a body fat figure by how it was found, as the one table has it. */
+const points = (method: FatMethod): string => String(FAT_SPREAD[method]);
 
 /** Body and units. `withWeight` only at the start: later the mornings tell. */
 export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: boolean }) => {
@@ -84,6 +88,7 @@ export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: 
           name="sex"
           label="Sex, for the equations"
           options={[
+            ['', 'Choose'],
             ['female', 'Female'],
             ['male', 'Male'],
           ]}
@@ -113,10 +118,10 @@ export const BodySection = ({ form, withWeight }: { form: BodyForm; withWeight: 
           name="fatMethod"
           label="Measured by"
           options={[
-            ['eye', 'Eye (± 8 points)'],
-            ['tape', 'Tape (± 6 points)'],
-            ['skinfold', 'Skinfolds (± 6 points)'],
-            ['dxa', 'DXA (± 3 points)'],
+            ['eye', `Eye (± ${points('eye')} points)`],
+            ['tape', `Tape (± ${points('tape')} points)`],
+            ['skinfold', `Skinfolds (± ${points('skinfold')} points)`],
+            ['dxa', `DXA (± ${points('dxa')} points)`],
           ]}
         />
       </div>

@@ -25,7 +25,8 @@ export const bodyOf = (values: BodyValues): EquationBody | undefined => {
     numberIn(values.heightCm),
     numberIn(values.fatPercent),
   ];
-  if (!isIsoDate(values.birthDate) || Number.isNaN(weightKg) || Number.isNaN(heightCm)) return undefined;
+  if (values.sex === '' || !isIsoDate(values.birthDate) || Number.isNaN(weightKg) || Number.isNaN(heightCm))
+    return undefined;
   try {
     const body: EquationBody = {
       sex: values.sex,
@@ -105,7 +106,7 @@ export const ExpenditureSection = ({ form, body }: { form: BodyForm; body: Equat
                   {EQUATIONS[id].name}
                   <span className="quiet equation-source">{EQUATIONS[id].source}</span>
                 </td>
-                <td className="second equation-form">{EQUATIONS[id].form(values.sex)}</td>
+                <td className="second equation-form">{EQUATIONS[id].form(body.sex)}</td>
                 <td className="figure n">{kcal === undefined ? 'needs body fat' : whole(kcal)}</td>
               </tr>
             ))}

@@ -9,7 +9,8 @@ import { bodyFigure, toKcal } from '../ui/formats/units.ts';
 
 /** What stands in the fields: numbers as they are typed. */
 export interface BodyValues {
-  sex: EquationSex;
+  /** Empty until it is chosen: nothing that matters is preset. */
+  sex: EquationSex | '';
   birthDate: string;
   heightCm: string;
   weight: string;
@@ -42,7 +43,7 @@ export interface StartValues extends BodyValues {
 
 const P = DEFAULT_PROFILE;
 export const EMPTY_BODY: BodyValues = {
-  sex: 'female',
+  sex: '',
   birthDate: '',
   heightCm: '',
   weight: '',

@@ -70,7 +70,13 @@ const quiet = (days: number | null): string => {
 const Words = ({ row }: { row: RosterRow }) => (
   <p>
     <b>
-      {row.waitingNotes === 0 ? 'No notes are waiting' : plural(row.waitingNotes, 'note waits', 'notes wait')}
+      {row.waitingNote === null ? (
+        'No notes are waiting'
+      ) : (
+        <Link to={`/athletes/${row.athleteId}/${row.waitingNote.day}#note-${row.waitingNote.id}`}>
+          {plural(row.waitingNotes, 'note waits', 'notes wait')}
+        </Link>
+      )}
     </b>
     <br />
     <span className="quiet">

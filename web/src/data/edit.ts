@@ -113,6 +113,16 @@ export const measuredBy = (layer: Captured) => ({
   },
 });
 
+/** A portion copied to another meal, planned there, at its end; returns its id. */
+export const copyPortion = (
+  day: Place & Pick<DayDocument, 'portions'>,
+  portion: PortionRow,
+  mealId: string,
+): string => {
+  const { food, plannedGrams, guess, reason } = asPlanned(portion);
+  return addPortion(day, mealId, { food, plannedGrams, grams: null, method: null, guess, reason });
+};
+
 /** What the scale captured, on its portion. */
 export const captured = (day: Place, portion: PortionRow, layer: Captured): void =>
   savePortion(day, portion, measuredBy(layer));

@@ -9,6 +9,8 @@ import { useState, type FormEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
+import { FormDialog } from '../ui/FormDialog.tsx';
+import { longDateTime } from '../ui/formats/show.ts';
 import { leave, queryClient, useSession } from '../data/session.ts';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
 import '../ui/styles/accounts.css';
@@ -18,6 +20,7 @@ const Sharing = ({ session }: { session: Session }) => {
   const [code, setCode] = useState('');
   const [id, setId] = useState(() => uuidv7());
   const [fault, setFault] = useState<string | null>(null);
+  const [ending, setEnding] = useState<Session['grants'][number] | null>(null);
   const mine = session.grants.filter((g) => g.athleteId === person.id);
   const act = async (work: () => Promise<unknown>): Promise<void> => {
     setFault(null);
@@ -48,14 +51,49 @@ const Sharing = ({ session }: { session: Session }) => {
               since {grant.from.slice(0, 10)}: reads everything, writes notes, signs orders
             </span>
           </p>
+          <Button size="small" color="error" onClick={() => setEnding(grant)}>
+            End sharing
+          </Button>
+        </div>
+      ))}
+      {ending && (
+        <FormDialog
+          title={`End sharing with ${ending.coachName}?`}
+          keep="End sharing"
+          leave="Go on sharing"
+          onClose={() => setEnding(null)}
+          onKeep={() => {
+            setEnding(null);
+            void act(() => call('endShare', { params: { athleteId: person.id, id: ending.id } }));
+          }}
+        >
+          <p>
+            {ending.coachName} no longer sees your log from this moment on. Notes and signed orders stay. For
+            a day you can take this back here; after that your coach’s code is needed again.
+          </p>
+        </FormDialog>
+      )}
+      {session.ended.map((grant) => (
+        <div key={grant.id} className="grant">
+          <p>
+            {grant.coachName}{' '}
+            <span className="second">
+              no longer sees your log, since {longDateTime(grant.endedAt)}. For a day you can take this back.
+            </span>
+          </p>
           <Button
             size="small"
-            color="error"
             onClick={() =>
-              void act(() => call('endShare', { params: { athleteId: person.id, id: grant.id } }))
+              void act(async () => {
+                await call('share', {
+                  params: { athleteId: person.id, id },
+                  body: { endedGrantId: grant.id },
+                });
+                setId(uuidv7());
+              })
             }
           >
-            End sharing
+            Take it back
           </Button>
         </div>
       ))}

@@ -108,7 +108,7 @@ const planOf = (values: StartValues, body: EquationBody | undefined) => {
   const season = { events: [], phases: [phase] };
   const days = targetsFrom(season, [basis], [], today, 28).filter((d) => d !== undefined);
   const person = cautionPerson(
-    { sex: values.sex, birthDate: values.birthDate, heightCm: body.heightCm, profile },
+    { sex: body.sex, birthDate: values.birthDate, heightCm: body.heightCm, profile },
     basis,
     today,
   );
@@ -308,8 +308,8 @@ export const StartPage = () => {
       <div>
         <h1 className="page-title">Your start</h1>
         <p className="second">
-          Three fields are needed: birth date, height, body mass. Everything else is assumed, shown, and can
-          be changed.
+          Four fields are needed: sex, birth date, height, body mass. Everything else is assumed, shown, and
+          can be changed.
         </p>
       </div>
       <form className="rows" noValidate onSubmit={(event) => void submit(event)}>

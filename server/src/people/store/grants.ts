@@ -1,9 +1,10 @@
-import type { Grant } from '@maul/contract/people';
+import type { EndedGrant, Grant } from '@maul/contract/people';
 import { sql } from 'kysely';
 import type { z } from 'zod';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 type GrantRow = z.infer<typeof Grant>;
+type EndedGrantRow = z.infer<typeof EndedGrant>;
 
 /** The name of a person whom the acting person may know; empty when they may not. */
 export const nameOf = async (trx: AppTransaction, personId: string): Promise<string> => {
@@ -20,6 +21,22 @@ export const liveGrants = async (trx: AppTransaction): Promise<GrantRow[]> => {
       g.from_at as "from"
     from coach_grant g join known_people() a on a.id = g.athlete_id join known_people() c on c.id = g.coach_id
     where g.ended_at is null order by g.from_at`.execute(trx);
+  return rows;
+};
+
+/** Within so many hours an athlete takes up a sharing again that they ended. */
+const TAKEN_BACK_HOURS = 24;
+
+/** What the acting person ended as an athlete within the last day and has not taken up again, the newest first. */
+export const endedGrants = async (trx: AppTransaction): Promise<EndedGrantRow[]> => {
+  const { rows } = await sql<EndedGrantRow>`
+    select g.id, g.athlete_id as "athleteId", a.name as "athleteName", g.coach_id as "coachId", c.name as "coachName",
+      g.from_at as "from", g.ended_at as "endedAt"
+    from coach_grant g join known_people() a on a.id = g.athlete_id join known_people() c on c.id = g.coach_id
+    where g.athlete_id = acting_person() and g.ended_at > now() - make_interval(hours => ${TAKEN_BACK_HOURS})
+      and not exists (select from coach_grant l where l.athlete_id = g.athlete_id and l.coach_id = g.coach_id
+        and (l.ended_at is null or l.ended_at > g.ended_at))
+    order by g.ended_at desc limit 20`.execute(trx);
   return rows;
 };
 

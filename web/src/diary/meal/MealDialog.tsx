@@ -241,9 +241,15 @@ const MergePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNod
 };
 
 const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => {
-  const [date, setDate] = useState<string>(day.date);
+  // A meal of a past day is copied to today, at its own time; one of this day a little later.
+  const past = day.date < day.today;
+  const [date, setDate] = useState<string>(past ? day.today : day.date);
   const [days, setDays] = useState(1);
-  const [time, setTime] = useState(() => later(meal.time, 180));
+  const [time, setTime] = useState(() => (past ? meal.time : later(meal.time, 180)));
+  const toDay = (next: string): void => {
+    if (date === day.date && next !== '' && next !== day.date) setTime(meal.time);
+    setDate(next);
+  };
   const [times, setTimes] = useState(1);
   const [fault, setFault] = useState<string | null>(null);
   const can = isClock(time) && isIsoDate(date) && times >= 1 && times <= 12 && days >= 1 && days <= 31;
@@ -278,7 +284,7 @@ const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => 
     <FormDialog title="Copy or repeat" onClose={onClose} keep="Copy" canKeep={can} onKeep={keep}>
       {tabs}
       <div className="pair">
-        <DateField label="To the day" value={date} onChange={setDate} />
+        <DateField label="To the day" value={date} onChange={toDay} />
         <MealTime label="At" value={time} onChange={setTime} turnsAt={day.athlete.dayTurnsAt} />
       </div>
       <div className="pair">

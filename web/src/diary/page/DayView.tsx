@@ -233,7 +233,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
             {dock && <aside className="day-dock">{dock}</aside>}
           </div>
         </div>
-        <div className={dock && editable ? 'day-foot day-foot-docked' : 'day-foot'}>
+        <div className={dock ? 'day-foot day-foot-docked' : 'day-foot'}>
           <Landing nutrients={sheet.nutrients} />
           {editable && (
             <Suspense fallback={<div className="quick" />}>

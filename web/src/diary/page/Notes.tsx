@@ -1,10 +1,33 @@
-import type { DayDocument } from '@maul/contract/diary';
+import type { DayDocument, NoteRow } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
 import { saveNote } from '../../data/edit.ts';
 import { useSession } from '../../data/session.ts';
 import { fromDay } from '../../data/fromDay.ts';
+
+/** A note; an address that names it leads to it. */
+const Note = ({ note, onAway }: { note: NoteRow; onAway?: () => void }) => {
+  const { hash } = useLocation();
+  const line = useRef<HTMLParagraphElement>(null);
+  const asked = hash === `#note-${note.id}`;
+  useEffect(() => {
+    if (!asked) return;
+    line.current?.scrollIntoView({ block: 'center' });
+    line.current?.focus();
+  }, [asked]);
+  return (
+    <p ref={line} className={asked ? 'note note-asked' : 'note'} tabIndex={asked ? -1 : undefined}>
+      <b>{note.authorName}:</b> {note.text}
+      {onAway && (
+        <button type="button" className="note-away" onClick={onAway}>
+          take back
+        </button>
+      )}
+    </p>
+  );
+};
 
 /** The words beside a day or a meal, and a place to write more. */
 const PlainNotes = ({
@@ -30,18 +53,15 @@ const PlainNotes = ({
       {day.notes
         .filter((n) => n.mealId === mealId)
         .map((note) => (
-          <p key={note.id} className="note">
-            <b>{note.authorName}:</b> {note.text}
-            {note.authorId === person.id && (
-              <button
-                type="button"
-                className="note-away"
-                onClick={() => saveNote(day, note, note.mealId, note.text, true)}
-              >
-                take back
-              </button>
-            )}
-          </p>
+          <Note
+            key={note.id}
+            note={note}
+            onAway={
+              note.authorId === person.id
+                ? () => saveNote(day, note, note.mealId, note.text, true)
+                : undefined
+            }
+          />
         ))}
       {open ? (
         <form

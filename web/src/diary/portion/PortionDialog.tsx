@@ -1,6 +1,6 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { METHODS, type Method } from '@maul/core/foods';
-import { isBare, rangeSpread } from '@maul/core/diary';
+import { isBare, numberedMeals, rangeSpread } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -10,10 +10,43 @@ import { METHOD_NAMES } from '../../ui/gauge/Glyph.tsx';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { offerUndo } from '../../data/undo.ts';
 import { foodFigure, useUnits } from '../../ui/formats/units.ts';
-import { savePortion } from '../../data/edit.ts';
+import { copyPortion, savePortion } from '../../data/edit.ts';
+import { takeStep } from '../../data/steps.ts';
 import { TrailText } from './TrailText.tsx';
 
 const GUESSED: readonly Method[] = ['eye', 'out', 'spoon', 'label'];
+
+/** Another meal of the day to which the portion is copied, planned there. */
+const CopyTo = ({ day, portion, onDone }: { day: DayDocument; portion: PortionRow; onDone: () => void }) => {
+  const numbered = numberedMeals(day.meals, day.athlete.dayTurnsAt);
+  const others = numbered.filter((m) => m.id !== portion.mealId);
+  if (others.length === 0) return null;
+  const name = (id: string): string => {
+    const at = numbered.findIndex((m) => m.id === id);
+    return `meal ${at + 1}, ${numbered[at]?.time ?? ''}`;
+  };
+  return (
+    <TextField
+      select
+      label="Copy it to"
+      value=""
+      onChange={(e) => {
+        copyPortion(day, portion, e.target.value);
+        offerUndo(`${portion.food.name} is planned in ${name(e.target.value)} too.`, () =>
+          takeStep(day, 'undo'),
+        );
+        onDone();
+      }}
+      helperText="It is planned there, to be weighed."
+    >
+      {others.map((m) => (
+        <MenuItem key={m.id} value={m.id}>
+          {name(m.id)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+};
 
 /** Between which ends a guess lies. */
 const Ends = ({
@@ -187,6 +220,7 @@ const PortionDialog = ({
       {(plannedRead.assumed ?? gramsRead.assumed) && (
         <p className="second">{gramsRead.assumed ?? plannedRead.assumed}</p>
       )}
+      <CopyTo day={day} portion={portion} onDone={onClose} />
       {!bare && (
         <div className="meal-parts">
           <Button size="small" onClick={onSwap}>

@@ -9,6 +9,7 @@ import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { DateField } from '../../ui/fields/DateField.tsx';
 import { plural, shortDate } from '../../ui/formats/show.ts';
 import { bodyText, energyText, UnitsContext, useUnits } from '../../ui/formats/units.ts';
 import { call, sentenceOf } from '../../data/api.ts';
@@ -34,7 +35,7 @@ const FILTERS = [
 ] as const;
 
 /** What is asked for stands in the address, so that it can be kept and shared. */
-const askedOf = (search: URLSearchParams): Asked => {
+const askedOf = (search: { get: (key: string) => string | null | undefined }): Asked => {
   const asked: Record<string, string> = {};
   for (const key of FILTERS) {
     const value = search.get(key)?.trim() ?? '';
@@ -107,8 +108,10 @@ export const FindPage = () => {
   const [search, setSearch] = useSearchParams();
   const [chosen, setChosen] = useState<readonly string[]>([]);
   const { day } = useOwnDay();
-  const text = useDeferredValue(search.toString());
-  const asked = askedOf(new URLSearchParams(text));
+  // What is typed stands here at once; the address follows when the typing rests.
+  const [typed, setTyped] = useState<ReadonlyMap<string, string>>(() => new Map(search));
+  const settled = useDeferredValue(typed);
+  const asked = askedOf(settled);
   const { data, error, isPending } = useQuery({
     queryKey: ['past-days', person.id, asked],
     queryFn: ({ signal }) => call('findDays', { params: { athleteId: person.id }, query: asked, signal }),
@@ -117,25 +120,27 @@ export const FindPage = () => {
   useEffect(() => {
     document.title = 'Maul, find a day';
   }, []);
-  const set = (key: (typeof FILTERS)[number], value: string): void =>
-    setSearch(
-      (now) => {
-        const next = new URLSearchParams(now);
-        if (value === '') next.delete(key);
-        else next.set(key, value);
-        return next;
-      },
-      { replace: true },
+  useEffect(() => {
+    const rest = setTimeout(
+      () =>
+        setSearch(
+          [...typed].filter(([, value]) => value !== ''),
+          { replace: true },
+        ),
+      300,
     );
-  const get = (key: (typeof FILTERS)[number]): string => search.get(key) ?? '';
-  const field = (key: (typeof FILTERS)[number], label: string, type: 'text' | 'date' | 'number' = 'text') => (
+    return () => clearTimeout(rest);
+  }, [typed, setSearch]);
+  const set = (key: (typeof FILTERS)[number], value: string): void =>
+    setTyped((now) => new Map(now).set(key, value));
+  const get = (key: (typeof FILTERS)[number]): string => typed.get(key) ?? '';
+  const field = (key: (typeof FILTERS)[number], label: string, type: 'text' | 'number' = 'text') => (
     <TextField
       size="small"
       label={label}
       type={type}
       value={get(key)}
       onChange={(e) => set(key, e.target.value)}
-      slotProps={type === 'date' ? { inputLabel: { shrink: true } } : {}}
     />
   );
   const choice = (
@@ -180,14 +185,14 @@ export const FindPage = () => {
             ['yes', 'in every window'],
             ['no', 'not in all'],
           ])}
-          {field('from', 'From', 'date')}
-          {field('to', 'To', 'date')}
+          <DateField label="From" value={get('from')} onChange={(value) => set('from', value)} />
+          <DateField label="To" value={get('to')} onChange={(value) => set('to', value)} />
           {field('kgLow', 'Weight from, kg', 'number')}
           {field('kgHigh', 'to, kg', 'number')}
           {choice('fullness', 'Fullness', marks)}
           {choice('tightness', 'Tightness', marks)}
           {narrowed && (
-            <Button variant="text" onClick={() => setSearch({}, { replace: true })}>
+            <Button variant="text" onClick={() => setTyped(new Map())}>
               All days
             </Button>
           )}

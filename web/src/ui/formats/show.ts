@@ -32,6 +32,15 @@ export const longDate = (date: IsoDate): string =>
     timeZone: 'UTC',
   }).format(new Date(`${date}T00:00:00Z`));
 
+/** A moment in the reader's own clock: "28 Nov, 12:30". */
+export const longDateTime = (moment: string): string =>
+  new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(new Date(moment));
+
 export const shortDate = (date: IsoDate): string =>
   new Intl.DateTimeFormat('en-GB', {
     weekday: 'short',
