@@ -1,13 +1,10 @@
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract/diary';
 import {
-  eatMeal,
   isBare,
   toBeWeighed,
   type MealLine,
   type PortionLine,
   portionWindow,
-  uneatMeal,
-  wholeEaten,
   windowState,
 } from '@maul/core/diary';
 import type { MealWindow } from '@maul/core/plan';
@@ -18,7 +15,8 @@ import { MethodMark, StateGlyph } from '../../ui/gauge/Glyph.tsx';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { oneDecimal, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, foodFigure, useUnits } from '../../ui/formats/units.ts';
-import { saveMeal, writeChanges } from '../../data/edit.ts';
+import { saveMeal } from '../../data/edit.ts';
+import { eat } from './eat.ts';
 import { Notes } from '../page/Notes.tsx';
 
 const figure = (value: number | undefined, show: (v: number) => string): string =>
@@ -198,12 +196,6 @@ const Plate = ({
     })}
   </div>
 );
-
-/** Eaten, with all that was planned of it, or not after all. */
-const eat = (day: DayDocument, meal: MealRow): void =>
-  wholeEaten(meal, day.portions)
-    ? writeChanges(day, uneatMeal(day, meal.id), 'Not eaten after all')
-    : writeChanges(day, eatMeal(day, meal.id), 'The meal eaten');
 
 export interface MealBlockProps {
   day: DayDocument;

@@ -3,12 +3,14 @@ import { guessedDay, type DaySheet } from '@maul/core/diary';
 import { type DayTargets } from '@maul/core/plan';
 import { type TargetKey } from '@maul/core/nutrition';
 import Button from '@mui/material/Button';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { lazy, memo, Suspense, useCallback, useMemo, useState, type ReactNode } from 'react';
 import { METHOD_NAMES, MethodMark } from '../../ui/gauge/Glyph.tsx';
 import { oneDecimal } from '../../ui/formats/show.ts';
 import { energyFigure, UnitsContext, useUnits } from '../../ui/formats/units.ts';
 import { addMeal } from '../../data/edit.ts';
 import { Band } from './Band.tsx';
+import { Left } from './Left.tsx';
 import type { Tool } from './DayMenu.tsx';
 import { DayHead } from './DayHead.tsx';
 import { Notes } from './Notes.tsx';
@@ -35,6 +37,8 @@ export interface DayViewProps {
   /** True for the athlete; a coach reads and writes notes. */
   editable: boolean;
   openId?: string;
+  /** What the hands need first, where there is no room beside the day. */
+  now?: ReactNode;
   /** Above the rules: what waits for an answer. */
   above?: ReactNode;
   /** Beside the rail: the bench, or the coach's orders. */
@@ -134,7 +138,8 @@ const DayAdd = memo(
 DayAdd.displayName = 'DayAdd';
 
 /** One day on one page, the same for athlete and coach. */
-export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock }: DayViewProps) => {
+export const DayView = ({ day, sheet, targets, to, editable, openId, now, above, dock }: DayViewProps) => {
+  const phone = useMediaQuery('(max-width: 720px)');
   const [open, setOpen] = useState<Open>(null);
   const edit = useMemo(
     () =>
@@ -162,6 +167,8 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
           <div className="day-top">
             <div className="day-topline">
               <DayHead day={day} targets={targets} to={to} onTool={editable ? tool : undefined} />
+              {now && <div className="day-now">{now}</div>}
+              {phone && <Left nutrients={sheet.nutrients} hideEnergy={hideEnergy} gauges onWhy={why} />}
               {above}
             </div>
             {targets?.problems.map((problem) => (
@@ -176,7 +183,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
               <DayCautions day={day} targets={targets} />
             </Suspense>
             {targets && <WithoutNumbers targets={targets} />}
-            <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />
+            {!phone && <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />}
             {guessed && <Guessed guessed={guessed} />}
           </div>
           <div className={dock ? 'day-body day-docked' : 'day-body'}>
@@ -213,6 +220,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, above, dock
                 onMeal={newMeal}
                 onTool={tool}
               />
+              {phone && <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />}
               {editable && sheet.meals.length > 0 && day.date <= day.today && (
                 <Suspense fallback={<p className="close-day" />}>
                   <CloseDay day={day} sheet={sheet} />

@@ -1,7 +1,7 @@
 import { isIsoDate } from '@maul/core/units';
 import { type DaySheet } from '@maul/core/diary';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { sheetOf } from '../../data/day.ts';
@@ -9,6 +9,8 @@ import { useLivePortion } from '../../data/live.ts';
 import { useOwnDay, useTargets } from '../../data/session.ts';
 import { DayView } from './DayView.tsx';
 import { Offers } from '../portion/Offers.tsx';
+import { Left } from './Left.tsx';
+import { NextMeal } from './NextMeal.tsx';
 import { OrderStrip } from './OrderStrip.tsx';
 import { Overshoot } from '../fit/Overshoot.tsx';
 import { WeighInLine } from '../../body/index.ts';
@@ -43,6 +45,9 @@ export const TodayPage = () => {
   if (asked !== wanted) return <Navigate to="/today" replace />;
   if (error && !day) return <Fault error={error} again={() => void refetch()} />;
   if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
+  // The morning's weight stands first until it is in.
+  const first = isToday && day.weighIn === null;
+  const hideEnergy = day.athlete.profile.hide.energy;
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
@@ -66,54 +71,31 @@ export const TodayPage = () => {
       to={to}
       editable
       openId={openId}
+      now={
+        wide ? undefined : (
+          <>
+            {first && <WeighInLine key={day.date} day={day} />}
+            {openId !== undefined && <NextMeal day={day} sheet={planned ?? sheet} mealId={openId} />}
+          </>
+        )
+      }
       above={above}
       dock={
         wide ? (
           <>
+            {first && <WeighInLine key={day.date} day={day} />}
+            <Left nutrients={sheet.nutrients} hideEnergy={hideEnergy} gauges={false} />
             {openId !== undefined && (
               <Suspense fallback={<p className="waiting">Opening the bench …</p>}>
                 <Dock day={day} sheet={sheet} mealId={openId} />
               </Suspense>
             )}
-            <StillFits nutrients={sheet.nutrients} />
-            <WeighInLine key={day.date} day={day} />
+            {!first && <WeighInLine key={day.date} day={day} />}
           </>
-        ) : (
+        ) : first ? undefined : (
           <WeighInLine key={day.date} day={day} />
         )
       }
     />
   );
 };
-
-/** The room that is left in each window, beyond what is planned. */
-const StillFits = memo(({ nutrients }: Pick<DaySheet, 'nutrients'>) => (
-  <section className="fits" aria-label="What is left">
-    <h2 className="panel-title">What is left of the day</h2>
-    {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
-      const { window, eaten, landsState } = nutrients[key];
-      if (!window || !landsState) return null;
-      const low = Math.max(0, window.low - eaten);
-      const high = window.high - eaten;
-      if (!Number.isFinite(high)) return null;
-      return (
-        <p key={key} className="fits-row">
-          <span className="tile" aria-hidden>
-            {key === 'PROCNT' ? 'P' : key === 'CARB' ? 'C' : 'F'}
-          </span>
-          <span>
-            {high < 0 ? `${Math.round(-high)} g over` : `${Math.round(low)}–${Math.round(high)} g left`}
-          </span>
-          <span className={`is-${landsState}`}>
-            {landsState === 'inside'
-              ? 'the plan fits'
-              : landsState === 'short'
-                ? 'the plan falls short'
-                : 'the plan is over'}
-          </span>
-        </p>
-      );
-    })}
-  </section>
-));
-StillFits.displayName = 'StillFits';
