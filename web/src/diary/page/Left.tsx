@@ -40,19 +40,11 @@ export const Left = memo(
           const head = (
             <>
               <span className="left-name">
-                {tile === null ? (
-                  key === 'ENERC' ? (
-                    units.energy
-                  ) : (
-                    name.toLowerCase()
-                  )
-                ) : (
-                  <span className="tile">{tile}</span>
-                )}
+                {key === 'ENERC' && `${units.energy} left`}
+                {key !== 'ENERC' &&
+                  (tile === null ? name.toLowerCase() : <span className="tile">{tile}</span>)}
               </span>
-              <b className={`n ${line.landsState && line.window ? `is-${line.landsState}` : ''}`}>
-                {leftText(line, show)}
-              </b>
+              <b className={line.state === 'over' ? 'n is-over' : 'n'}>{leftText(line, show)}</b>
             </>
           );
           const said = `${name}: ${leftText(line, show)} ${unit} left`;

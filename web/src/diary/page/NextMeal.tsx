@@ -25,7 +25,7 @@ export const NextMeal = ({ day, sheet, mealId }: { day: DayDocument; sheet: DayS
             To the bench
           </Button>
         )}
-        <Button onClick={() => eat(day, meal)}>Eaten as planned</Button>
+        <Button onClick={() => eat(day, meal)}>Eaten</Button>
       </div>
     </section>
   );

@@ -280,16 +280,23 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
             }
           />
           {sign.error && <Alert severity="error">{sentenceOf(sign.error)}</Alert>}
-          <Button
-            type="submit"
-            variant="contained"
-            fullWidth
-            disabled={
-              !first || draft.reason.trim() === '' || barred || fault !== null || sign.isPending || plan.stale
-            }
-          >
-            {title === 'Change order' ? 'Sign and send' : 'Sign'}
-          </Button>
+          <div className="order-sign">
+            <Button
+              type="submit"
+              variant="contained"
+              fullWidth
+              disabled={
+                !first ||
+                draft.reason.trim() === '' ||
+                barred ||
+                fault !== null ||
+                sign.isPending ||
+                plan.stale
+              }
+            >
+              {title === 'Change order' ? 'Sign and send' : 'Sign'}
+            </Button>
+          </div>
         </form>
       </section>
       <Standing day={day} />
