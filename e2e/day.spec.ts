@@ -196,7 +196,7 @@ test('room kept, a meal out between two ends, what still fits, and the smallest 
   await room.getByRole('button', { name: 'Keep it free' }).click();
   await expect(meal(page, '19:30')).toContainText('Dinner, kept free');
   await expect(landing(page).nth(1)).toContainText('≥');
-  await more(page, 'Eating out');
+  await page.getByRole('button', { name: 'Eating out' }).click();
   const out = page.getByRole('dialog', { name: 'Eating out' });
   await typeInto(out, 'Time', '20:15');
   await out.getByRole('button', { name: '+ oil' }).click();

@@ -145,8 +145,8 @@ export const write = <R extends OutboxRoute>(
   send(place, route, id, before?.version ?? 0, was, becomes);
 };
 
-/** The day as it stands now: whoever holds a way back may hold the day as it was before. */
-const asItStands = ({ athlete: { id }, date }: Place): DayDocument | undefined => {
+/** The day as it stands now: whoever holds a way back may hold the day as it was before. Undefined while it was never read. */
+export const asItStands = ({ athlete: { id }, date }: Place): DayDocument | undefined => {
   const present = queryClient.getQueryData<DayDocument>(['day', id, date]);
   return present && withPending(present, useOutbox.getState().entries, { id, name: '' });
 };

@@ -19,6 +19,7 @@ import {
 } from '@maul/core/scale';
 import { seededRandom } from '@maul/core/random';
 import { type LivePortion } from '@maul/core/diary';
+import { type IsoDate } from '@maul/core/units';
 import { create } from 'zustand';
 
 /** Readings of the simulated scale, ms apart: ten a second. */
@@ -44,8 +45,10 @@ export interface BenchBox {
   label: string;
   /** Grams wanted; null for an equal share. */
   aim: number | null;
-  /** The meal it is eaten in; null when it is put away or somebody else's. */
+  /** The meal it is eaten in; null when it is put away, somebody else's, or for another day. */
   mealId: string | null;
+  /** The day it is eaten on, at the hour of the meal on the bench, where that is another day. */
+  day?: IsoDate | null;
 }
 
 interface BenchState {

@@ -6,7 +6,9 @@ import { Profiler } from 'react';
 import { tellLive, useLivePortion } from '../data/live.ts';
 import { savePortion } from '../data/edit.ts';
 import { sheetOf } from '../data/day.ts';
+import { useOutbox } from '../data/outbox.ts';
 import { useUndo } from '../data/undo.ts';
+import { addDays } from '@maul/core/units';
 import { afresh, dayNow, showOn, step } from '../testing/render.tsx';
 import { testDay, testMeal, testPortion } from '../testing/samples.ts';
 import { useBench } from './store.ts';
@@ -123,6 +125,22 @@ describe('what the scale captures, on the day', () => {
     undo();
     expect(portion('box-1')).toBeUndefined();
   });
+  test('a box for tomorrow goes to the meal at the same hour there, and is taken back', () => {
+    const date = addDays(testDay().date, 1);
+    show([testPortion('p1')]);
+    const box = '01890a5d-ac96-774b-bcce-b302099a8777';
+    act(() => {
+      useBench.setState({ technique: 'boxes', portionId: 'p1' });
+      useBench.getState().setBoxes([{ id: box, label: 'Box 2', aim: null, mealId: null, day: date }]);
+    });
+    pour(300);
+    capture(box);
+    const waiting = () => useOutbox.getState().entries.filter((e) => e.day === date && !e.body.deleted);
+    expect(waiting().map((e) => e.route)).toEqual(['putMeal', 'putPortion']);
+    expect(waiting().map((e) => e.body)).toMatchObject([{ day: date, time: '08:00' }, { grams: 300, method: 'scale' }]);
+    undo();
+    expect(waiting()).toEqual([]);
+  }); // prettier-ignore
   test('what has no name yet waits for one; undone, it does not', () => {
     show([testPortion('p1')]);
     pour(88);

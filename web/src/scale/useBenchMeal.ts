@@ -3,9 +3,10 @@ import type { Captured } from '@maul/core/scale';
 import { toBeWeighed, type LivePortion } from '@maul/core/diary';
 import { useEffect, useMemo, useRef } from 'react';
 import { sayOnce } from '../data/undo.ts';
-import { asStep, withdrawStep } from '../data/steps.ts';
+import { type IsoDate } from '@maul/core/units';
+import { asItStands, asStep, withdrawStep } from '../data/steps.ts';
 import { tellLive, useLivePortion } from '../data/live.ts';
-import { addPortion, captured, measuredBy } from '../data/edit.ts';
+import { addMeal, addPortion, captured, measuredBy } from '../data/edit.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
 import { useUnnamed } from './techniques/unnamed.ts';
 
@@ -23,6 +24,31 @@ interface Latest {
 const boxOf = (id: string) => {
   const { technique, boxes } = useBench.getState();
   return technique === 'boxes' ? boxes.find((b) => b.id === id) : undefined;
+};
+
+/** A box for another day: a weighed portion there, in the meal at the same hour or in a new one. */
+const keepForDay = ({ day, portions }: Latest, layer: Captured, date: IsoDate): void => {
+  const bench = useBench.getState();
+  const filled =
+    portions.find((p) => p.id === bench.portionId) ?? day?.portions.find((p) => p.id === bench.portionId);
+  const meal = day?.meals.find((m) => m.id === bench.mealId);
+  if (!day || !filled || !meal) return;
+  const place = { date, athlete: day.athlete };
+  const there = asItStands(place);
+  asStep(
+    day,
+    filled.food.name,
+    () => {
+      const mealId = there?.meals.find((m) => m.time === meal.time)?.id ?? addMeal(place, meal.time);
+      addPortion(
+        { ...place, portions: there?.portions ?? [] },
+        mealId,
+        { food: filled.food, plannedGrams: null, ...measuredBy(layer) },
+        layer.portionId,
+      );
+    },
+    captureStep(layer),
+  );
 };
 
 /** A capture goes to its portion, to the box it fills, or to what waits for a name. */
@@ -45,6 +71,7 @@ const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
     return;
   }
   bench.name(box.id, box.label);
+  if (box.day) return keepForDay({ day, portions }, layer, box.day);
   const filled = day.portions.find((p) => p.id === bench.portionId);
   if (box.mealId !== null && filled)
     asStep(
@@ -68,6 +95,7 @@ const keepCapture = ({ day, portions }: Latest, layer: Captured): void => {
 const undoCapture = ({ day }: Latest, layer: Captured): void => {
   useUnnamed.getState().forget(layer.portionId);
   const portion = day?.portions.find((p) => p.id === layer.portionId);
+  if (day && !portion && boxOf(layer.portionId)?.day) withdrawStep(day, captureStep(layer));
   if (!day || !portion) return;
   const taken = withdrawStep(day, captureStep(layer));
   // Left alone, or no longer remembered: either way the day keeps what it says.

@@ -5,7 +5,7 @@ import type { TargetKey } from '@maul/core/nutrition';
 import { lazy } from 'react';
 import { AddFoodDialog } from '../../foods/index.ts';
 import { WhyDialog } from '../../plan/index.ts';
-import type { Tool } from './DayMenu.tsx';
+import type { Tool } from './tools.ts';
 import MealDialog from '../meal/MealDialog.tsx';
 import PortionDialog from '../portion/PortionDialog.tsx';
 

@@ -7,7 +7,7 @@ import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
 import { deviceZone } from '../../data/device.ts';
 import { longDate, weeksAndDays } from '../../ui/formats/show.ts';
-import type { Tool } from './DayMenu.tsx';
+import type { Tool } from './tools.ts';
 import { fromDay } from '../../data/fromDay.ts';
 import { UndoRedo } from './UndoRedo.tsx';
 

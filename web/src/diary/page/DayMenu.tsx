@@ -5,24 +5,10 @@ import MenuItem from '@mui/material/MenuItem';
 import MoreVert from '@mui/icons-material/MoreVert';
 import { memo, useState } from 'react';
 import { useNavigate } from 'react-router';
-
-export const TOOLS = {
-  fit: 'Fit the remaining portions',
-  reserve: 'Keep room for later',
-  out: 'Eating out',
-  treat: 'What still fits',
-  saved: 'Saved meals and menus',
-  copy: 'Copy a day',
-  thing: 'Add training, water or a look',
-  supplements: 'Supplements',
-  caffeine: 'Caffeine',
-  nutrients: 'All nutrients',
-  pause: 'Pause the log',
-} as const;
-export type Tool = keyof typeof TOOLS;
+import { PAGES, pageAddress, TOOLS, type Tool, type ToolPage } from './tools.ts';
 
 const GROUPS: readonly (readonly [string, readonly Tool[]])[] = [
-  ['Meals', ['fit', 'saved', 'copy', 'reserve', 'out', 'treat']],
+  ['Meals', ['saved', 'copy', 'reserve', 'treat']],
   ['Beside the meals', ['thing', 'supplements', 'caffeine', 'nutrients']],
 ];
 
@@ -42,14 +28,14 @@ const PlainDayMenu = ({ date, onTool }: { date: string; onTool: (tool: Tool) => 
       {TOOLS[tool]}
     </MenuItem>
   );
-  const page = (name: string, to: string) => (
+  const page = (key: ToolPage) => (
     <MenuItem
       onClick={() => {
         close();
-        void go(to);
+        void go(pageAddress(key, date));
       }}
     >
-      {name}
+      {PAGES[key]}
     </MenuItem>
   );
   return (
@@ -72,8 +58,8 @@ const PlainDayMenu = ({ date, onTool }: { date: string; onTool: (tool: Tool) => 
             ...tools.map(item),
           ])}
           <ListSubheader className="menu-head">The log</ListSubheader>
-          {page('Find a day', '/days')}
-          {page('This day on paper', `/today/${date}/paper`)}
+          {page('find')}
+          {page('paper')}
           {item('pause')}
         </Menu>
       )}

@@ -11,7 +11,7 @@ import { energyFigure, UnitsContext, useUnits } from '../../ui/formats/units.ts'
 import { addMeal } from '../../data/edit.ts';
 import { Band } from './Band.tsx';
 import { Left } from './Left.tsx';
-import type { Tool } from './DayMenu.tsx';
+import type { Tool } from './tools.ts';
 import { DayHead } from './DayHead.tsx';
 import { Notes } from './Notes.tsx';
 import { Guessed } from '../out/Guesses.tsx';
@@ -26,6 +26,7 @@ const QuickLine = lazy(() => import('../quick/QuickLine.tsx'));
 const Weighed = lazy(() => import('./Weighed.tsx'));
 const PauseStrip = lazy(() => import('../entries/PauseDialog.tsx').then((m) => ({ default: m.PauseStrip })));
 const CloseDay = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.CloseDay })));
+const AsYesterday = lazy(() => import('../meal/AsYesterday.tsx'));
 const DayDialogs = lazy(() => import('./DayDialogs.tsx'));
 
 export interface DayViewProps {
@@ -102,12 +103,16 @@ const EnergyHead = ({ hidden }: { hidden: boolean }) => {
 /** What can be done next, under the meals. */
 const DayAdd = memo(
   ({
+    athleteId,
+    date,
     editable,
     meals,
     planned,
     onMeal,
     onTool,
   }: {
+    athleteId: string;
+    date: DayDocument['date'];
     editable: boolean;
     meals: boolean;
     planned: boolean;
@@ -118,8 +123,18 @@ const DayAdd = memo(
       {editable && <Button onClick={onMeal}>Add a meal</Button>}
       {editable && planned && <Button onClick={() => onTool('fit')}>Fit</Button>}
       {editable && (
+        <Suspense fallback={null}>
+          <AsYesterday athleteId={athleteId} date={date} />
+        </Suspense>
+      )}
+      {editable && (
         <Button variant="text" onClick={() => onTool('saved')}>
           Saved meals
+        </Button>
+      )}
+      {editable && (
+        <Button variant="text" onClick={() => onTool('out')}>
+          Eating out
         </Button>
       )}
       {editable && !meals && (
@@ -214,6 +229,8 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
                 />
               )}
               <DayAdd
+                athleteId={day.athlete.id}
+                date={day.date}
                 editable={editable}
                 meals={sheet.meals.length > 0}
                 planned={sheet.meals.some((m) => m.lines.some((l) => l.state === 'planned'))}
@@ -251,6 +268,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
                 sheet={sheet}
                 nextId={openId}
                 onNewFood={(name) => setOpen({ kind: 'new-food', name })}
+                onTool={tool}
               />
             </Suspense>
           )}

@@ -22,6 +22,8 @@ import { call, sentenceOf } from '../../data/api.ts';
 import { dayQuery, queryClient, useSession } from '../../data/session.ts';
 import { useUnits } from '../../ui/formats/units.ts';
 import { FoodLine } from '../../foods/index.ts';
+import { type Tool } from '../page/tools.ts';
+import { LineField, ToolOffers } from './QuickParts.tsx';
 import { keepLine } from './keep.ts';
 import { intoMeal, ready, understand, type Understood } from './resolve.ts';
 import '../../ui/styles/foods.css';
@@ -129,6 +131,8 @@ export interface QuickLineProps {
   /** The meal that comes next. */
   nextId: string | undefined;
   onNewFood: (name: string) => void;
+  /** Opens a tool that a word of the line asks for. */
+  onTool: (tool: Tool) => void;
 }
 
 /** The slash key goes to the line, unless somebody is typing elsewhere. */
@@ -180,7 +184,7 @@ const Completions = ({
 );
 
 /** One line of text for everything: what it understood is shown before it is kept. */
-const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
+const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) => {
   const { person } = useSession();
   const units = useUnits();
   const [text, setText] = useState('');
@@ -277,6 +281,14 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
               onChoose={(food) => choose(typed.food, food, typed.foodAt)}
             />
           )}
+          <ToolOffers
+            text={text}
+            date={day.date}
+            onTool={(one) => {
+              change('');
+              onTool(one);
+            }}
+          />
           <p className="second">
             {needsMeal && 'says' in into ? `Understood, ${into.says}:` : 'Understood:'}
           </p>
@@ -309,30 +321,17 @@ const QuickLine = ({ day, sheet, nextId, onNewFood }: QuickLineProps) => {
         </div>
       )}
       <div className="quick-line">
-        <TextField
-          inputRef={input}
-          size="small"
-          fullWidth
-          placeholder="2 eggs, 80 g oats"
-          label="Quick line ( / )"
-          value={text}
-          onChange={(e) => {
-            change(e.target.value);
-            setCaret(e.target.selectionStart ?? e.target.value.length);
+        <LineField
+          input={input}
+          text={text}
+          listed={completions.length > 0}
+          chosen={completions[active] ? active : -1}
+          onText={(next, at) => {
+            change(next);
+            setCaret(at);
           }}
-          onSelect={(e) => setCaret((e.target as HTMLInputElement).selectionStart ?? 0)}
+          onCaret={setCaret}
           onKeyDown={onKeyDown}
-          slotProps={{
-            htmlInput: {
-              role: 'combobox',
-              autoComplete: 'off',
-              autoCapitalize: 'off',
-              spellCheck: false,
-              'aria-expanded': completions.length > 0,
-              'aria-controls': completions.length > 0 ? 'quick-completions' : undefined,
-              'aria-activedescendant': active >= 0 && completions[active] ? `quick-${active}` : undefined,
-            },
-          }}
         />
         <How how={how} onHow={setHow} />
         <Button variant="contained" disabled={!can} onClick={() => void keep()}>

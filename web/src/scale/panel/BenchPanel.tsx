@@ -9,6 +9,7 @@ import { useUnits } from '../../ui/formats/units.ts';
 import { isTyping } from '../../ui/typing.ts';
 import { Boxes } from '../techniques/Boxes.tsx';
 import { Containers } from '../techniques/Containers.tsx';
+import { useAutoCapture } from './autoCapture.ts';
 import { useAwake, useCues, type Cue } from './cues.ts';
 import { Free } from '../techniques/Free.tsx';
 import { MakeRight } from './MakeRight.tsx';
@@ -158,6 +159,8 @@ export const BenchPanel = (props: BenchPanelProps) => {
   useAwake();
   const onPortion = technique === 'bowl' || technique === 'jar';
   const capture = useCallback(() => captureNow(technique, current), [technique, current]);
+  const takes = technique === 'bowl' && current !== undefined && toBeWeighed(current);
+  useAutoCapture(takes ? current.id : null, takes ? current.plannedGrams : null, capture);
   const keys = (event: KeyboardEvent): void => {
     if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     const { dispatch } = useBench.getState();

@@ -11,6 +11,8 @@ export interface BenchPrefs {
   /** All text of the bench in large type. */
   large: boolean;
   hand: 'right' | 'left';
+  /** Takes a planned portion by itself once the pan stands still inside its notch. */
+  auto: boolean;
 }
 
 export const useBenchPrefs = create<BenchPrefs & { set: (change: Partial<BenchPrefs>) => void }>()(
@@ -21,6 +23,7 @@ export const useBenchPrefs = create<BenchPrefs & { set: (change: Partial<BenchPr
       vibration: true,
       large: false,
       hand: 'right',
+      auto: false,
       set: (change) => set(change),
     }),
     { name: 'maul-bench', partialize: ({ set: _set, ...prefs }) => prefs },

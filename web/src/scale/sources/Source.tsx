@@ -52,7 +52,7 @@ export const Source = memo(() => {
   const prefs = useBenchPrefs();
   const link = useBench((s) => s.scale.link);
   const name = useBench((s) => s.scale.source);
-  const toggle = (key: 'sound' | 'vibration' | 'large', label: string) => (
+  const toggle = (key: 'sound' | 'vibration' | 'large' | 'auto', label: string) => (
     <FormControlLabel
       control={<Switch checked={prefs[key]} onChange={(e) => prefs.set({ [key]: e.target.checked })} />}
       label={label}
@@ -103,6 +103,7 @@ export const Source = memo(() => {
         {toggle('sound', 'Sound when it stands still and at the notch')}
         {toggle('vibration', 'Vibration')}
         {toggle('large', 'Large type')}
+        {toggle('auto', 'Capture by itself after 1.5 s inside the notch')}
       </div>
       <ToggleButtonGroup
         exclusive

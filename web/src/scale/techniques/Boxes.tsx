@@ -6,11 +6,21 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { gramsText } from '../../ui/formats/show.ts';
+import { addDays, datesFrom, isIsoDate } from '@maul/core/units';
+import { gramsText, shortDate } from '../../ui/formats/show.ts';
 import { readGrams } from '../../foods/index.ts';
 import { useBench, type BenchBox } from '../store.ts';
 
 const AWAY = 'away';
+const ON = 'on ';
+/** Boxes are for so many days to come: cooked food keeps no longer in a fridge. Source: USDA FSIS, 3 to 4 days. */
+const DAYS_AHEAD = 4;
+
+const whoseOf = (value: string): Pick<BenchBox, 'mealId' | 'day'> => {
+  const date = value.startsWith(ON) ? value.slice(ON.length) : '';
+  if (isIsoDate(date)) return { mealId: null, day: date };
+  return { mealId: value === AWAY ? null : value, day: null };
+};
 
 /** A row of boxes, or two plates, filled one after the other: equal shares or given grams, each with its part of the whole. */
 export const Boxes = ({
@@ -47,6 +57,8 @@ export const Boxes = ({
   const change = (id: string, values: Partial<BenchBox>) =>
     setBoxes(boxes.map((b) => (b.id === id ? { ...b, ...values } : b)));
   const first = shares.find((b) => b.grams === null);
+  const time = sheet.meals.find((m) => m.id === current.mealId)?.time ?? '';
+  const later = datesFrom(addDays(day.date, 1), DAYS_AHEAD);
   return (
     <div className="boxes rows" role="group" aria-label="Boxes and plates">
       <p className="second">
@@ -94,13 +106,18 @@ export const Boxes = ({
                 select
                 size="small"
                 label="For"
-                value={box.mealId ?? AWAY}
-                onChange={(e) => change(box.id, { mealId: e.target.value === AWAY ? null : e.target.value })}
+                value={box.day ? `${ON}${box.day}` : (box.mealId ?? AWAY)}
+                onChange={(e) => change(box.id, whoseOf(e.target.value))}
                 disabled={share.grams !== null || box.id === current.id}
               >
                 {sheet.meals.map((m) => (
                   <MenuItem key={m.id} value={m.id}>
                     my meal {m.number}, {m.time}
+                  </MenuItem>
+                ))}
+                {later.map((date) => (
+                  <MenuItem key={date} value={`${ON}${date}`}>
+                    mine on {shortDate(date)}, {time}
                   </MenuItem>
                 ))}
                 <MenuItem value={AWAY}>put away, or somebody else</MenuItem>
@@ -144,7 +161,9 @@ export const Boxes = ({
           {scale.layers.length > 0 ? `; tared at ${showMass(taredAt(scale), like)}` : ''}
         </span>
       </div>
-      {day.date !== day.today && <p className="second">These boxes go to the meals of {day.date}.</p>}
+      {day.date !== day.today && (
+        <p className="second">These boxes go to the meals of {shortDate(day.date)}.</p>
+      )}
     </div>
   );
 };
