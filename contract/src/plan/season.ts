@@ -41,6 +41,15 @@ const Fibre = z.union([
 ]);
 const Percent = z.number().min(0).max(100);
 
+/** What may stand in for a food of a written menu. */
+const MenuSwap = z.strictObject({
+  name: Name,
+  grams: z.number().positive().max(5000),
+  per100g: Nutrients,
+  foodId: z.string().min(1).max(80),
+  state: FoodState,
+});
+
 export const MacroPolicy = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('per-mass'),
@@ -69,6 +78,7 @@ export const MacroPolicy = z.discriminatedUnion('kind', [
           time: Time.optional(),
           foodId: z.string().min(1).max(80).optional(),
           state: FoodState.optional(),
+          swaps: z.array(MenuSwap).max(8).optional(),
         }),
       )
       .max(80),

@@ -30,6 +30,7 @@ export {
   stretchPhase,
 } from './season/edit.ts';
 export {
+  carbsBeforeTraining,
   type CarbTiming,
   makePattern,
   type MealAnchor,
@@ -37,6 +38,7 @@ export {
   type MealSlot,
   patternConflicts,
   type Routine,
+  sessionOn,
   type SessionKind,
   type TrainingSession,
   wholeShares,

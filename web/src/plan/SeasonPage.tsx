@@ -99,6 +99,16 @@ const Season = ({ document, coach }: { document: SeasonDocument; coach: boolean 
   useEffect(() => {
     if (selected) setTab(0);
   }, [selected]);
+  // A phase or event that is chosen is what the board and the day show: from its first day that is still to come.
+  const season = useEditor((s) => s.season);
+  const { today } = document;
+  const phase = selected?.kind === 'phase' ? season.phases.find((p) => p.id === selected.id) : undefined;
+  const event = selected?.kind === 'event' ? season.events.find((e) => e.id === selected.id) : undefined;
+  const [from, to] = phase ? [phase.from, phase.to] : [event?.date, event?.date];
+  useEffect(() => {
+    if (from === undefined || to === undefined || to < today) return;
+    setDate((now) => (now >= from && now <= to ? now : from > today ? from : today));
+  }, [from, to, today]);
   useKeys();
   return (
     <UnitsContext value={document.athlete.profile.units}>

@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  carbsBeforeTraining,
   makePattern,
   patternConflicts,
   slotTime,
@@ -100,4 +101,19 @@ describe('what does not go together is said', () => {
   });
   test('no training day at all: meals keep their own times', () =>
     expect(patternConflicts(makePattern(wish), { waking: '06:00', sessions: [] }, 1)).toEqual([]));
+});
+
+describe('carbs kept for before the session', () => {
+  const wish = { id: 'p', name: 'P', meals: 5, carbs: 'even' as const, waking: '06:00', fast: null };
+  test('the meal before it holds most of them, the others their protein and fat as before', () => {
+    const plain = makePattern({ ...wish, training: { start: '17:00', minutes: 75 } });
+    const kept = carbsBeforeTraining(plain, 'leg', 'Leg day');
+    const before = kept?.slots.find((s) => s.anchor === 'before-training');
+    expect(kept?.slots.reduce((sum, s) => sum + s.share.carbs, 0)).toBe(100);
+    expect(before?.share.carbs).toBeGreaterThan(50);
+    expect(kept?.slots.map((s) => s.share.protein)).toEqual(plain.slots.map((s) => s.share.protein));
+    expect(kept).toMatchObject({ id: 'leg', name: 'Leg day' });
+  });
+  test('a day without a session has nothing to keep them for', () =>
+    expect(carbsBeforeTraining(makePattern({ ...wish, training: null }), 'leg', 'Leg day')).toBeUndefined());
 });

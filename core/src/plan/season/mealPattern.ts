@@ -150,6 +150,32 @@ export const makePattern = (wish: PatternWish): MealPattern => {
   };
 };
 
+/** Parts of the carbohydrate on a day that keeps it for the session: before it, after it, elsewhere. common practice, no source. */
+const KEPT = { before: 4, after: 1.5, elsewhere: 0.5 } as const;
+
+/**
+ * The same meals with the carbohydrate kept for before the session, and some for after it; protein and fat stay where they are. Undefined
+ * where no meal of the pattern stands before a session.
+ */
+export const carbsBeforeTraining = (
+  pattern: MealPattern,
+  id: string,
+  name: string,
+): MealPattern | undefined => {
+  if (!pattern.slots.some((s) => s.anchor === 'before-training')) return undefined;
+  const carbs = wholeShares(
+    pattern.slots.map(({ anchor }) =>
+      anchor === 'before-training' ? KEPT.before : anchor === 'after-training' ? KEPT.after : KEPT.elsewhere,
+    ),
+  );
+  return {
+    ...pattern,
+    id,
+    name,
+    slots: pattern.slots.map((slot, i) => ({ ...slot, share: { ...slot.share, carbs: carbs[i] ?? 0 } })),
+  };
+};
+
 /** The session that meals of a weekday are counted from: its first resistance session, else its first of any kind. */
 export const sessionOn = (routine: Routine, weekday: number): TrainingSession | undefined => {
   const today = routine.sessions

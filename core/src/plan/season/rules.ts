@@ -55,6 +55,8 @@ export interface MenuPortion {
   time?: string;
   foodId?: string;
   state?: FoodState;
+  /** What may stand in its place, equal in its lever macro. */
+  swaps?: { name: string; grams: number; per100g: NutrientVector; foodId: string; state: FoodState }[];
 }
 
 /** As what a food lies on the scale. */

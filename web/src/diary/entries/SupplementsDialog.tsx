@@ -247,7 +247,7 @@ const SupplementsDialog = ({ day, onClose }: { day: DayDocument; onClose: () => 
               </Button>
               <IconButton
                 size="small"
-                aria-label={`Take ${one.thing.name} away`}
+                aria-label={`Remove ${one.thing.name}`}
                 onClick={() => away(one.row, one.thing.name)}
               >
                 <Close fontSize="small" />

@@ -125,7 +125,7 @@ describe('a supplement that is kept', () => {
   });
   test('is taken away with a way back', () => {
     show([row]);
-    fireEvent.click(button('Take Iron away'));
+    fireEvent.click(button('Remove Iron'));
     expect(dayNow().standing).toEqual([]);
     expect(screen.getByText(/No supplements yet/)).toBeTruthy();
     step();

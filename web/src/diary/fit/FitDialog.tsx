@@ -1,3 +1,4 @@
+import { useFoodsToHand } from '../../foods/index.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import {
   fitSentences,
@@ -34,7 +35,6 @@ import {
   stockOf,
   type MoveChoice,
 } from './fitProblem.ts';
-import { useFoodsToHand } from './toHand.ts';
 
 /** Nothing is moved and nothing may weigh less than this: then it was removed. */
 const LEAST = 0.5;

@@ -1,3 +1,4 @@
+import { perGramOf } from '../../foods/index.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import { fitWindow, smallestChange, type DaySheet, type FitFood } from '@maul/core/diary';
 import { type DayTargets } from '@maul/core/plan';
@@ -9,7 +10,6 @@ import { offerUndo } from '../../data/undo.ts';
 import { energyText, useUnits } from '../../ui/formats/units.ts';
 import { savePortion } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
-import { perGramOf } from './toHand.ts';
 
 const KEYS = ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const;
 const leftKey = (day: DayDocument): string => `maul-left ${day.athlete.id} ${day.date}`;

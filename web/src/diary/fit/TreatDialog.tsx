@@ -3,7 +3,7 @@ import type { DayDocument } from '@maul/contract/diary';
 import { ageOn } from '@maul/core/units';
 import { NUTRIENT_LABELS, nutrientPanel, perGrams } from '@maul/core/nutrition';
 import { treatsThatFit, type DaySheet } from '@maul/core/diary';
-import { portionFoodOf } from '../../foods/index.ts';
+import { portionFoodOf, swapFoodOf, useFoodsToHand, type HandFood } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, oneDecimal } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
@@ -13,7 +13,6 @@ import { asStep, takeStep } from '../../data/steps.ts';
 import { partsOf } from '../../data/log.ts';
 import { sentenceOf } from '../../data/api.ts';
 import '../../ui/styles/foods.css';
-import { swapFoodOf, useFoodsToHand, type HandFood } from './toHand.ts';
 
 /** What may still be fitted in, once protein, fibre and micronutrients are met. */
 const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DaySheet; onClose: () => void }) => {

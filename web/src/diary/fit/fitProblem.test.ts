@@ -1,3 +1,4 @@
+import { perGramOf, pieceOf, swapFoodOf } from '../../foods/index.ts';
 import { describe, expect, test } from '@jest/globals';
 import { NO_DETAILS, type Food } from '@maul/contract/foods';
 import { type DayDocument, type PortionRow } from '@maul/contract/diary';
@@ -7,7 +8,6 @@ import { phaseTemplate, dayTargets } from '@maul/core/plan';
 import { type BodyBasis } from '@maul/core/body';
 import { testFood, testPortion } from '../../testing/samples.ts';
 import { comingPortions, fitProblemOf, startChoices, stepChoices, stockOf } from './fitProblem.ts';
-import { perGramOf, pieceOf, swapFoodOf } from './toHand.ts';
 
 const portion = (id: string, change: Partial<PortionRow> = {}) => testPortion(id, 'm1', change);
 const withFood = (

@@ -1,3 +1,4 @@
+import { pieceOf, perGramOf, sizeOf } from '../../foods/index.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import type { Food, SeenFoods } from '@maul/contract/foods';
 import {
@@ -10,7 +11,6 @@ import {
 } from '@maul/core/diary';
 import { matchMeals, mealWindows, type DayTargets } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
-import { pieceOf, perGramOf, sizeOf } from './toHand.ts';
 
 /** How one portion may move. */
 export interface MoveChoice {

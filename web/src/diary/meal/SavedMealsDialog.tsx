@@ -5,7 +5,7 @@ import type { DayDocument, MealSlot, StandingRow } from '@maul/contract/diary';
 import type { PortionFood } from '@maul/contract/foods';
 import { amountsOf, perGrams } from '@maul/core/nutrition';
 import { chiefMacro, groupOf, rankSwaps } from '@maul/core/foods';
-import { type DayTargets } from '@maul/core/plan';
+import { type DayTargets, type MenuPortion } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
@@ -13,14 +13,13 @@ import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { portionFoodOf } from '../../foods/index.ts';
+import { portionFoodOf, swapFoodOf, useFoodsToHand } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
 import { addMeal, addPortion, saveStanding } from '../../data/edit.ts';
 import { asStep, takeStep } from '../../data/steps.ts';
 import { call, sentenceOf } from '../../data/api.ts';
-import { swapFoodOf, useFoodsToHand } from '../fit/toHand.ts';
 
 type SavedMeal = Extract<StandingRow['thing'], { kind: 'meal' }>;
 
@@ -125,8 +124,19 @@ const EditMeal = ({
   );
 };
 
-const UseMeal = ({ day, meal, onClose }: { day: DayDocument; meal: SavedMeal; onClose: () => void }) => {
-  const [time, setTime] = useState(() => clockOf(localMoment(new Date(), day.athlete.zone).minutes));
+const UseMeal = ({
+  day,
+  meal,
+  at,
+  onClose,
+}: {
+  day: DayDocument;
+  meal: SavedMeal;
+  /** When it is eaten; now unless given. */
+  at?: string;
+  onClose: () => void;
+}) => {
+  const [time, setTime] = useState(() => at ?? clockOf(localMoment(new Date(), day.athlete.zone).minutes));
   const [chosen, setChosen] = useState<readonly number[]>(meal.slots.map(() => 0));
   const options = (slot: MealSlot) => [{ food: slot.food, grams: slot.grams }, ...slot.swaps];
   const keep = (): void => {
@@ -187,6 +197,22 @@ const menuMeals = (targets: DayTargets | undefined) => {
   return { name: macros.name, meals: [...meals.entries()].sort((a, b) => a[0] - b[0]).map(([, m]) => m) };
 };
 
+/** The foods of a menu's meal as the places of a saved one, each with what may stand in for it. */
+const slotsOf = (menu: string, portions: readonly MenuPortion[]): MealSlot[] => {
+  const foodOf = (p: Pick<MenuPortion, 'foodId' | 'name' | 'state' | 'per100g'>): PortionFood => ({
+    id: p.foodId ?? 'menu',
+    name: p.name,
+    state: p.state ?? 'as sold',
+    source: `Menu: ${menu}`,
+    per100g: p.per100g,
+  });
+  return portions.map((p) => ({
+    food: foodOf(p),
+    grams: p.grams,
+    swaps: (p.swaps ?? []).map((swap) => ({ food: foodOf(swap), grams: swap.grams })),
+  }));
+};
+
 /** Saved meals, and the written menu of the phase: what may be poured into the day. */
 const SavedMealsDialog = ({
   day,
@@ -198,6 +224,7 @@ const SavedMealsDialog = ({
   onClose: () => void;
 }) => {
   const [open, setOpen] = useState<{ what: 'use' | 'edit'; row: StandingRow; meal: SavedMeal } | null>(null);
+  const [menuMeal, setMenuMeal] = useState<{ time: string; meal: SavedMeal } | null>(null);
   const { data, error, isPending } = useQuery({
     queryKey: ['standing', day.athlete.id],
     queryFn: ({ signal }) => call('standing', { params: { athleteId: day.athlete.id }, signal }),
@@ -211,16 +238,9 @@ const SavedMealsDialog = ({
     asStep(day, menu.name, () =>
       menu.meals.forEach(({ time, portions }) => {
         const mealId = addMeal(day, time);
-        portions.forEach((p, position) => {
-          const food: PortionFood = {
-            id: p.foodId ?? 'menu',
-            name: p.name,
-            state: p.state ?? 'as sold',
-            source: `Menu: ${menu.name}`,
-            per100g: p.per100g,
-          };
-          addPortion(day, mealId, { food, plannedGrams: p.grams, grams: null, method: null, position });
-        });
+        slotsOf(menu.name, portions).forEach(({ food, grams }, position) =>
+          addPortion(day, mealId, { food, plannedGrams: grams, grams: null, method: null, position }),
+        );
       }),
     );
     offerUndo(`${menu.name} is poured into the day.`, () => takeStep(day, 'undo'));
@@ -230,6 +250,7 @@ const SavedMealsDialog = ({
     saveStanding(day, row, null, `${name} removed`);
     offerUndo(`${name} was removed. What was eaten of it stays.`, () => takeStep(day, 'undo'));
   };
+  if (menuMeal) return <UseMeal day={day} meal={menuMeal.meal} at={menuMeal.time} onClose={onClose} />;
   if (open?.what === 'use') return <UseMeal day={day} meal={open.meal} onClose={onClose} />;
   if (open?.what === 'edit') return <EditMeal day={day} {...open} onClose={() => setOpen(null)} />;
   return (
@@ -242,6 +263,20 @@ const SavedMealsDialog = ({
           <Button variant="contained" onClick={pour}>
             Add it to the day
           </Button>
+          {menu.meals.map(({ time, portions }) => (
+            <Button
+              key={`${time} ${portions[0]?.name ?? ''}`}
+              size="small"
+              onClick={() =>
+                setMenuMeal({
+                  time,
+                  meal: { kind: 'meal', name: `${menu.name}, ${time}`, slots: slotsOf(menu.name, portions) },
+                })
+              }
+            >
+              {time}, with swaps
+            </Button>
+          ))}
         </div>
       )}
       {isPending && <p className="second">Opening …</p>}
@@ -278,7 +313,7 @@ const SavedMealsDialog = ({
               </Button>
               <IconButton
                 size="small"
-                aria-label={`Take ${meal.name} away`}
+                aria-label={`Remove ${meal.name}`}
                 onClick={() => away(row, meal.name)}
               >
                 <Close fontSize="small" />

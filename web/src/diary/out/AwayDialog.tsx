@@ -6,15 +6,13 @@ import { carbBasisOf, dayInputs } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
 import { type DayTargets } from '@maul/core/plan';
-import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
-import { useQuery } from '@tanstack/react-query';
-import { useDeferredValue, useState } from 'react';
+import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { portionFoodOf } from '../../foods/index.ts';
+import { FoodPick, portionFoodOf } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { useUnits } from '../../ui/formats/units.ts';
 import { addMeal, addPortion, type NewPortion } from '../../data/edit.ts';
@@ -136,38 +134,6 @@ const UNKNOWNS = [
   { label: '+ sauce', q: 'mayonnaise light', low: '10', high: '60', why: 'sauce' },
 ] as const;
 
-const FoodPick = ({
-  athleteId,
-  part,
-  onChange,
-}: {
-  athleteId: string;
-  part: Part;
-  onChange: (food: Part['food']) => void;
-}) => {
-  const [text, setText] = useState(typeof part.food === 'string' ? part.food : (part.food?.name ?? ''));
-  const q = useDeferredValue(text.trim());
-  const { data } = useQuery({
-    queryKey: ['foods', athleteId, q, undefined],
-    queryFn: ({ signal }) => call('foods', { params: { athleteId }, query: { q, limit: 10 }, signal }),
-    enabled: q.length > 1,
-  });
-  return (
-    <Autocomplete<Food, false, false, true>
-      freeSolo
-      options={data?.foods ?? []}
-      filterOptions={(all) => all}
-      getOptionLabel={(o) => (typeof o === 'string' ? o : `${o.name}, ${o.state}`)}
-      isOptionEqualToValue={(a, b) => typeof b !== 'string' && typeof a !== 'string' && a.id === b.id}
-      value={part.food}
-      inputValue={text}
-      onInputChange={(_, next) => setText(next)}
-      onChange={(_, next) => onChange(next)}
-      renderInput={(params) => <TextField {...params} label="What" size="small" />}
-    />
-  );
-};
-
 const partPortion = (part: Part): NewPortion | string => {
   const [low, high] = [figureOf(part.low), figureOf(part.high)];
   if (part.food === null || typeof part.food === 'string') return 'Choose a food from the list.';
@@ -256,7 +222,12 @@ const Restaurant = ({
       <ul className="away-parts" aria-label="Parts of the meal">
         {read.map(({ part, portion }) => (
           <li key={part.id}>
-            <FoodPick athleteId={day.athlete.id} part={part} onChange={(food) => set(part.id, { food })} />
+            <FoodPick
+              athleteId={day.athlete.id}
+              label="What"
+              value={part.food}
+              onChange={(food) => set(part.id, { food })}
+            />
             <TextField
               size="small"
               label="from, g"

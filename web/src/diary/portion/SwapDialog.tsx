@@ -7,7 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { portionFoodOf } from '../../foods/index.ts';
+import { portionFoodOf, swapFoodOf, useFoodsToHand } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
@@ -16,7 +16,6 @@ import { savePortion } from '../../data/edit.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { takeStep } from '../../data/steps.ts';
 import '../../ui/styles/foods.css';
-import { swapFoodOf, useFoodsToHand } from '../fit/toHand.ts';
 
 const BY: Readonly<Record<SwapBy, string>> = {
   CARB: 'carbs',

@@ -44,7 +44,7 @@ const Measures = ({ form, put }: { form: LabelForm; put: Put }) => (
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         <IconButton
-          aria-label={`Take the measure ${measure.name} away`}
+          aria-label={`Remove the measure ${measure.name}`}
           onClick={() => put({ measures: form.measures.filter((_, at) => at !== i) })}
         >
           <CloseIcon />
@@ -86,7 +86,7 @@ const MoreNutrients = ({ form, put }: { form: LabelForm; put: Put }) => (
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         <IconButton
-          aria-label={`Take the nutrient ${line.tag} away`}
+          aria-label={`Remove the nutrient ${line.tag}`}
           onClick={() => put({ more: form.more.filter((_, at) => at !== i) })}
         >
           <CloseIcon />

@@ -1,5 +1,5 @@
 import type { SeasonDocument } from '@maul/contract/plan';
-import { addDays, weekStart, type IsoDate, whole } from '@maul/core/units';
+import { addDays, daysBetween, weekStart, type IsoDate, whole } from '@maul/core/units';
 import { changePhase, phaseOn, weekAim, type DayTargets, type DayType } from '@maul/core/plan';
 import {
   DndContext,
@@ -19,7 +19,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { shortDate } from '../../ui/formats/show.ts';
 import { energyFigure, energyText, useUnits } from '../../ui/formats/units.ts';
 import { useSession } from '../../data/session.ts';
@@ -110,6 +110,11 @@ export const WeeksBoard = ({
   const units = useUnits();
   const season = useEditor((s) => s.season);
   const [page, setPage] = useState(0);
+  const start = weekStart(document.today, document.athlete.profile.weekStartsOn);
+  // The weeks shown are those of the date that is chosen.
+  useEffect(() => {
+    setPage(Math.max(0, Math.floor(daysBetween(start, date) / (7 * WEEKS))));
+  }, [start, date]);
   const [said, setSaid] = useState<string | null>(null);
   const [menu, setMenu] = useState<{ date: IsoDate; anchor: HTMLElement } | null>(null);
   const sensors = useSensors(

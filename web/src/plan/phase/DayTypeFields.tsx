@@ -1,4 +1,14 @@
-import { dayTypeFrom, READY_DAY_TYPES, type DayType, type Phase } from '@maul/core/plan';
+import {
+  carbsBeforeTraining,
+  dayTypeFrom,
+  makePattern,
+  READY_DAY_TYPES,
+  sessionOn,
+  type DayType,
+  type MealPattern,
+  type Phase,
+  type Routine,
+} from '@maul/core/plan';
 import IconButton from '@mui/material/IconButton';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -114,14 +124,45 @@ const TypeLine = ({
   );
 };
 
+/** The id of the pattern that a leg day brings with it. */
+const LEG_PATTERN = 'leg-day';
+
+/** A ready day type added to a phase; a leg day brings meals that keep the carbs for before the session. */
+const withDayType = (phase: Phase, routine: Routine, id: string): Partial<Phase> => {
+  const type = dayTypeFrom(id);
+  if (id !== 'leg') return { dayTypes: [...phase.dayTypes, type] };
+  const own = phase.patterns.find((p) => p.id === phase.patternId);
+  const session = [1, 2, 3, 4, 5, 6, 7].flatMap((day) => sessionOn(routine, day) ?? [])[0];
+  const made = (): MealPattern =>
+    makePattern({
+      id: LEG_PATTERN,
+      name: 'Leg day',
+      meals: own?.slots.length ?? 5,
+      carbs: 'even',
+      waking: routine.waking,
+      training: session ?? { start: '17:00', minutes: 75 },
+      fast: own?.fast ?? null,
+    });
+  const pattern =
+    (own && carbsBeforeTraining(own, LEG_PATTERN, 'Leg day')) ??
+    carbsBeforeTraining(made(), LEG_PATTERN, 'Leg day');
+  if (!pattern) return { dayTypes: [...phase.dayTypes, type] };
+  return {
+    dayTypes: [...phase.dayTypes, { ...type, patternId: pattern.id }],
+    patterns: [...phase.patterns.filter((p) => p.id !== pattern.id), pattern],
+  };
+};
+
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 
 /** The phase's day types and the week that they make. */
 export const DayTypeFields = ({
   phase,
+  routine,
   onChange,
 }: {
   phase: Phase;
+  routine: Routine;
   onChange: (change: Partial<Phase>) => void;
 }) => {
   const used = new Set([...phase.week, ...Object.values(phase.exceptions)]);
@@ -149,7 +190,7 @@ export const DayTypeFields = ({
         select
         label="Add a day type"
         value=""
-        onChange={(e) => onChange({ dayTypes: [...phase.dayTypes, dayTypeFrom(e.target.value)] })}
+        onChange={(e) => onChange(withDayType(phase, routine, e.target.value))}
       >
         {ready.map((r) => (
           <MenuItem key={r.id} value={r.id}>

@@ -246,6 +246,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
           <MacroFields
             phase={phase}
             athleteId={athlete.id}
+            carbBasis={basis?.carbBasis ?? 'total'}
             today={today}
             onChange={(macros) => put({ macros })}
           />
@@ -267,7 +268,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
           </div>
         </>
       )}
-      {tab === 1 && <DayTypeFields phase={phase} onChange={put} />}
+      {tab === 1 && <DayTypeFields phase={phase} routine={athlete.profile.routine} onChange={put} />}
       {tab === 2 && (
         <PatternFields key={phase.id} phase={phase} routine={athlete.profile.routine} onChange={put} />
       )}

@@ -8,6 +8,7 @@ import {
   macroPart,
   templateMacros,
 } from '@maul/core/plan';
+import type { CarbBasis } from '@maul/core/nutrition';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -153,6 +154,36 @@ const startMacros = (kind: MacroPolicy['kind'], phase: Phase): MacroPolicy => {
   }
 };
 
+/** What each plate holds: a list with commas, kept as it is typed. */
+const PlateGroups = ({
+  groups,
+  onChange,
+}: {
+  groups: readonly string[];
+  onChange: (groups: string[]) => void;
+}) => {
+  const [text, setText] = useState(groups.join(', '));
+  const read = (typed: string): string[] =>
+    typed
+      .split(',')
+      .map((g) => g.trim())
+      .filter((g) => g !== '');
+  return (
+    <TextField
+      label="What each plate holds, with commas"
+      value={text}
+      onChange={(e) => {
+        setText(e.target.value);
+        const next = read(e.target.value);
+        if (next.length > 0) onChange(next);
+      }}
+      error={read(text).length === 0}
+      helperText={read(text).length === 0 ? 'Name at least one; the last list is kept.' : undefined}
+      multiline
+    />
+  );
+};
+
 const PartFields = ({
   label,
   part,
@@ -249,11 +280,13 @@ const FibreFields = ({ fibre, onChange }: { fibre: FibreRule; onChange: (fibre: 
 export const MacroFields = ({
   phase,
   athleteId,
+  carbBasis,
   today,
   onChange,
 }: {
   phase: Phase;
   athleteId: string;
+  carbBasis: CarbBasis;
   today: string;
   onChange: (rule: MacroPolicy) => void;
 }) => {
@@ -342,21 +375,16 @@ export const MacroFields = ({
         <FibreFields fibre={macros.fibre} onChange={(fibre) => onChange({ ...macros, fibre })} />
       )}
       {macros.kind === 'menu' && (
-        <MenuFields rule={macros} athleteId={athleteId} today={today} onChange={onChange} />
+        <MenuFields
+          rule={macros}
+          athleteId={athleteId}
+          carbBasis={carbBasis}
+          today={today}
+          onChange={onChange}
+        />
       )}
       {macros.kind === 'plate' && (
-        <TextField
-          label="What each plate holds, with commas"
-          value={macros.groups.join(', ')}
-          onChange={(e) => {
-            const groups = e.target.value
-              .split(',')
-              .map((g) => g.trim())
-              .filter((g) => g !== '');
-            if (groups.length > 0) onChange({ kind: 'plate', groups });
-          }}
-          multiline
-        />
+        <PlateGroups groups={macros.groups} onChange={(groups) => onChange({ kind: 'plate', groups })} />
       )}
       {macros.kind === 'none' && <p className="second">The diary goes on; no window is shown on Today.</p>}
     </div>

@@ -138,7 +138,7 @@ export const Boxes = ({
                     <Button
                       size="small"
                       variant="text"
-                      aria-label={`Take ${box.label} away`}
+                      aria-label={`Remove ${box.label}`}
                       onClick={() => setBoxes(boxes.filter((b) => b.id !== box.id))}
                     >
                       Away

@@ -3,7 +3,7 @@ import { amountsOf, perGrams, type CarbBasis } from '@maul/core/nutrition';
 import { type FitFood } from '@maul/core/diary';
 import { groupOf, portionSize, type PortionSize, type SwapFood } from '@maul/core/foods';
 import { useQuery } from '@tanstack/react-query';
-import { call } from '../../data/api.ts';
+import { call } from '../data/api.ts';
 
 /** Own and everyday foods, and whatever else was marked: what swaps, fits and treats choose from. */
 export const useFoodsToHand = (athleteId: string, enabled = true) =>
