@@ -49,7 +49,13 @@ export default defineConfig({
   webServer: {
     command: `node ${join(root, 'scripts/start.mjs')} --fresh`,
     url: `http://127.0.0.1:${port}/api/health`,
-    env: { ...(process.env as Record<string, string>), MAUL_HOME: home, PORT: String(port) },
+    // The demo is lived up to eleven, whenever the tests run: meals before it are eaten, those after it are to be weighed.
+    env: {
+      ...(process.env as Record<string, string>),
+      MAUL_HOME: home,
+      PORT: String(port),
+      MAUL_DEMO_CLOCK: '11:00',
+    },
     timeout: 180_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 20_000 },
   },

@@ -261,6 +261,7 @@ try {
   ensureBuild();
   mkdirSync(out, { recursive: true });
   delete process.env.DATABASE_URL;
+  process.env.MAUL_DEMO_CLOCK ??= '11:00';
   const { openHouse } = await import('./house.mjs');
   const { chromium } = await import('@playwright/test');
   house = await openHouse({ home, port: await freePort() });

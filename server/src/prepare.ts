@@ -5,7 +5,7 @@ import { DEMO_PASSWORD } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import { ensureRoles, migrate, refuseForeignDatabase } from './platform/db/migrate.ts';
 import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
-import { ensureDemo } from './demo/load.ts';
+import { demoMoment, ensureDemo } from './demo/load.ts';
 import { loadReferenceFoods } from './foods/index.ts';
 
 const need = (name: string): string => {
@@ -54,7 +54,10 @@ try {
   await ensureRoles(owner, passwords);
   await migrate(owner);
   await loadReferenceFoods(owner, data);
-  const said = process.env.MAUL_DEMO === 'off' ? null : await ensureDemo({ owner, app, accounts }, data);
+  const said =
+    process.env.MAUL_DEMO === 'off'
+      ? null
+      : await ensureDemo({ owner, app, accounts }, data, demoMoment(process.env.MAUL_DEMO_CLOCK));
   console.log(JSON.stringify({ database, said, demo: await demoPeople(owner) }));
 } finally {
   await Promise.all([owner.destroy(), app.destroy(), accounts.destroy()]);

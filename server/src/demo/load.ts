@@ -1,7 +1,15 @@
 import { measuredFor } from '../plan/index.ts';
 import { reviewDays, targetsFrom } from '@maul/core/plan';
 import { randomUUID } from 'node:crypto';
-import { addDays, isoDate, type IsoDate } from '@maul/core/units';
+import {
+  addDays,
+  clockOf,
+  isClock,
+  isoDate,
+  localMoment,
+  minutesIntoDay,
+  type IsoDate,
+} from '@maul/core/units';
 import { CORE_VERSION } from '@maul/core/body';
 import { seededRandom } from '@maul/core/random';
 import { sql, type Kysely } from 'kysely';
@@ -33,6 +41,13 @@ interface Mark {
 
 /** What the start command says about the demo; null when it is as it was. */
 export type DemoNews = string | null;
+
+/** The moment up to which the demo is lived: now, or the present athlete's day at another hour of the demo's clock (HH:MM). */
+export const demoMoment = (clock: string | undefined, now = new Date()): Date => {
+  if (clock === undefined || !isClock(clock)) return now;
+  const present = minutesIntoDay(clockOf(localMoment(now, DEMO_ZONE).minutes));
+  return new Date(now.getTime() + (minutesIntoDay(clock) - present) * 60_000);
+};
 
 /**
  * Sees to it that the demo is there and of today. An old one is made anew, unless somebody has written in it. Accounts

@@ -3,6 +3,7 @@ import type { Profile } from '@maul/contract/people';
 import {
   addDays,
   athleteDay,
+  clockOf,
   daysBetween,
   localMoment,
   minutesIntoDay,
@@ -191,10 +192,10 @@ const liveDay = (
   hands: Hands,
   day: IsoDate,
   menu: readonly MenuMeal[],
-  doneUntil: (index: number, time: string) => 'eaten' | 'measured' | 'planned',
+  doneUntil: (time: string) => 'eaten' | 'planned',
 ): DemoMeal[] =>
-  menu.flatMap((meal, index) => {
-    const state = doneUntil(index, meal.time);
+  menu.flatMap((meal) => {
+    const state = doneUntil(meal.time);
     if (state !== 'planned' && hands.random() < hands.athlete.adherence.skip) return [];
     return [
       {
@@ -207,14 +208,13 @@ const liveDay = (
     ];
   });
 
-/** How far today has gone: the first meal is on the plate, the last two are still a plan, the clock decides the others. */
-const todayState = (now: Date, meals: number) => (index: number, time: string) => {
-  if (index >= meals - 2) return 'planned' as const;
-  const { minutes } = localMoment(now, DEMO_ZONE);
-  const past = minutesIntoDay(time) < (minutes - 240 + 1440) % 1440;
-  if (past) return 'eaten' as const;
-  return index === 0 ? ('measured' as const) : ('planned' as const);
-};
+/** How far today has gone: what lies before now is eaten, what lies after it is a plan. */
+const todayState =
+  (now: Date) =>
+  (time: string): 'eaten' | 'planned' => {
+    const present = minutesIntoDay(clockOf(localMoment(now, DEMO_ZONE).minutes));
+    return minutesIntoDay(time) < present ? 'eaten' : 'planned';
+  };
 
 const kcalOf = (meals: readonly DemoMeal[]): number =>
   meals
@@ -302,11 +302,7 @@ export const simulateAthlete = (
     if (!targets || !menu) throw new Error(`demo: ${athlete.name} has no plan on ${day}`);
     const plan = pourMenu(menu, targets);
     const state =
-      day < today
-        ? () => 'eaten' as const
-        : day === today
-          ? todayState(now, plan.length)
-          : () => 'planned' as const;
+      day < today ? () => 'eaten' as const : day === today ? todayState(now) : () => 'planned' as const;
     const lived = liveDay(hands, day, plan, state);
     if (day < today && random() < athlete.adherence.offPlan) lived.push(offPlanMeal(hands, day, foods));
     const kcal = kcalOf(lived);

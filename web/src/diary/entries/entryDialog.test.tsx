@@ -104,7 +104,7 @@ describe('water', () => {
     expect(screen.getByText(/More than 5 L is not one drink/)).toBeTruthy();
   });
   test('too much in an hour can be logged, and cannot be planned', () => {
-    show('water', { entries: [testEntry('e1', '10:00', water(800, false))] });
+    show('water', { entries: [testEntry('e1', '10:00', water(800, true))] });
     typeInto(/Until|Time/, '10:30');
     type('mL', '400');
     expect(button('Add')).toHaveProperty('disabled', false);
