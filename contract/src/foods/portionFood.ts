@@ -99,6 +99,8 @@ export const PortionFood = z.strictObject({
   group: z.enum(FOOD_GROUPS).nullable().optional(),
   packGrams: Grams.nullable().optional(),
   yield: UsedYield.optional(),
+  /** False for cooking fat that stays in the pan: it stands on the meal and counts nothing. */
+  counted: z.boolean().optional(),
   /** Relative standard uncertainty of the composition, where it is not the usual one. */
   doubt: z.number().min(0).max(2).optional(),
 });

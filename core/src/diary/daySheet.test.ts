@@ -50,6 +50,16 @@ describe('the day', () => {
     expect(day.meals[0]?.measured).toBe(1);
     expect(day.meals[0]?.lines.map((l) => l.state)).toEqual(['measured', 'planned']);
   });
+  test('cooking fat that is not counted stands on the meal and holds nothing', () => {
+    const oil = portion('oil', { grams: 10, method: 'spoon' });
+    const pan = { ...oil, food: { ...oil.food, counted: false } };
+    const day = sheet([
+      meal('a', '08:00', [portion('p1', { grams: 90, method: 'scale', division: 1 }), pan]),
+    ]);
+    expect(day.meals[0]?.lines).toHaveLength(2);
+    expect(day.nutrients.CARB.eaten).toBeCloseTo(70.2, 9);
+    expect(day.weighedShare).toBe(1);
+  });
   test('meals are numbered by time, and 00:30 is the end of the day', () => {
     const day = sheet([meal('late', '00:30', []), meal('b', '19:00', []), meal('a', '06:40', [])]);
     expect(day.meals.map((m) => [m.number, m.id])).toEqual([

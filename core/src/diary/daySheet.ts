@@ -22,6 +22,8 @@ export interface SheetFood {
   per100g: NutrientVector;
   /** Relative standard uncertainty of its composition, where better is known than the usual. */
   doubt?: number;
+  /** False for what stands on the meal and counts nothing: cooking fat that stays in the pan. */
+  counted?: boolean;
 }
 
 /** One food, one amount, measured one way. */
@@ -162,9 +164,13 @@ const portionLine = (
   return line;
 };
 
+/** What a portion holds that is not counted. */
+const NOTHING: Amounts = { ENERC: 0, PROCNT: 0, CARB: 0, FAT: 0, FIBTG: 0 };
+
 const lineOf = (portion: SheetPortion, state: PortionLine['state'], carbBasis: CarbBasis): PortionLine => {
   const grams = portion.grams ?? portion.plannedGrams ?? 0;
-  const amounts = amountsOf(perGrams(portion.food.per100g, grams), carbBasis);
+  const amounts =
+    portion.food.counted === false ? NOTHING : amountsOf(perGrams(portion.food.per100g, grams), carbBasis);
   return { id: portion.id, portion, state, grams, amounts };
 };
 

@@ -127,7 +127,7 @@ const piece = (
     };
   if (VOLUME[low] !== undefined) return volume(count, low, food);
   const known = ['g', 'kg', 'oz', 'lb', 'mL', 'cup', 'tbsp', ...(food.measures ?? []).map((m) => m.name)];
-  return { fault: `“${unit.trim()}” is no unit of this food. There are: ${known.join(', ')}.` };
+  return { fault: `“${unit.trim()}” is no unit of this food. There are: ${[...new Set(known)].join(', ')}.` };
 };
 
 /**

@@ -19,4 +19,7 @@ export type Part = Pick<SheetPortion, 'food' | 'grams' | 'plannedGrams' | 'metho
 /** All that counts of a day: the portions of its meals, and the supplements beside them. */
 export const partsOf = (
   day: Pick<DayDocument, 'portions' | 'entries'> | Log['days'][number],
-): readonly Part[] => [...day.portions, ...countedSupplements(day.entries)];
+): readonly Part[] => [
+  ...day.portions.filter((p) => p.food.counted !== false),
+  ...countedSupplements(day.entries),
+];

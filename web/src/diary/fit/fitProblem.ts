@@ -66,7 +66,11 @@ export const startChoices = (
 /** Portions still to come: planned and not measured, of one meal or of the whole day. */
 export const comingPortions = (day: DayDocument, mealId: string | undefined): PortionRow[] =>
   day.portions.filter(
-    (p) => p.grams === null && !isBare(p.food) && (mealId === undefined || p.mealId === mealId),
+    (p) =>
+      p.grams === null &&
+      !isBare(p.food) &&
+      p.food.counted !== false &&
+      (mealId === undefined || p.mealId === mealId),
   );
 
 /** The problem that a fit solves: what may move, the day’s windows, and those of the meals that have their own. */

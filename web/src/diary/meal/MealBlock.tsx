@@ -129,6 +129,7 @@ const PortionLineRow = ({
           name
         )}
         <span className="quiet"> {portion.food.state === 'as sold' ? '' : portion.food.state}</span>
+        {portion.food.counted === false && <span className="quiet"> not counted</span>}
         {reason !== null && <span className="quiet portion-reason"> {reason}</span>}
       </span>
       <span className="portion-rule">

@@ -1,7 +1,9 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
-import { METHODS, type Method } from '@maul/core/foods';
+import { groupOf, METHODS, type Method } from '@maul/core/foods';
 import { isBare, numberedMeals, rangeSpread } from '@maul/core/diary';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
@@ -110,6 +112,7 @@ const PortionDialog = ({
   const [low, setLow] = useState(shown(portion.guess?.low));
   const [high, setHigh] = useState(shown(portion.guess?.high));
   const [reason, setReason] = useState(portion.reason ?? '');
+  const [counted, setCounted] = useState(portion.food.counted !== false);
   // An amount that nobody touched stays what it was, to the last digit.
   const read = (text: string, kept: number | null | undefined): ReturnType<typeof readGrams> =>
     text === shown(kept) ? { grams: kept ?? null } : readGrams(text, units.food, portion.food);
@@ -140,6 +143,7 @@ const PortionDialog = ({
     const same = gramsRead.grams === portion.grams && method === portion.method;
     const spread = guess ? rangeSpread(guess.low, guess.high) : (gramsRead.spread ?? null);
     savePortion(day, portion, {
+      ...(counted === (portion.food.counted !== false) ? {} : { food: { ...portion.food, counted } }),
       plannedGrams: plannedRead.grams,
       grams: gramsRead.grams,
       method: measured ? method : null,
@@ -219,6 +223,12 @@ const PortionDialog = ({
       />
       {(plannedRead.assumed ?? gramsRead.assumed) && (
         <p className="second">{gramsRead.assumed ?? plannedRead.assumed}</p>
+      )}
+      {groupOf(portion.food) === 'fat' && (
+        <FormControlLabel
+          control={<Checkbox checked={!counted} onChange={(e) => setCounted(!e.target.checked)} />}
+          label="Cooking fat that stays in the pan: do not count it"
+        />
       )}
       <CopyTo day={day} portion={portion} onDone={onClose} />
       {!bare && (

@@ -17,6 +17,7 @@ import { type Method } from '@maul/core/foods';
 import type { CarbBasis } from '@maul/core/nutrition';
 import { portionFoodOf } from '../../foods/index.ts';
 import type { NewPortion } from '../../data/edit.ts';
+import { shortDate } from '../../ui/formats/show.ts';
 import { barePortion } from '../page/bare.ts';
 
 /** What a line would do, entry by entry: it is shown before it is kept. */
@@ -144,7 +145,12 @@ const copyOf = (copy: QuickCopy, known: Known): Understood => {
   const from = typeof copy.day === 'string' ? copy.day : addDays(known.day.date, -copy.day);
   if (!isIsoDate(from)) return { kind: 'fault', at: copy.at, says: `${from} is not a day of the calendar.` };
   const what = copy.number === null ? 'Every meal' : `Meal ${copy.number}`;
-  const when = from === known.day.date ? 'this day' : from;
+  const when =
+    from === known.day.date
+      ? 'this day'
+      : from === addDays(known.day.date, -1)
+        ? 'the day before'
+        : shortDate(from);
   return {
     kind: 'copy',
     at: copy.at,
