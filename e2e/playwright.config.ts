@@ -23,6 +23,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/Vienna',
     trace: 'off',
+    // What a test serves in place of the server is not passed by; the one test of the kept application lets it in.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       chromiumSandbox: false,

@@ -1,10 +1,26 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 const api = process.env.MAUL_API;
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    // The whole application is kept on the device after the first sight, so that what was never opened opens without a network. Data are not.
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: false,
+      manifest: false,
+      workbox: {
+        globPatterns: ['index.html', 'icon.svg', 'assets/**/*.{js,css,wasm,woff2}'],
+        maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//, /^\/calendar\//],
+        cleanupOutdatedCaches: true,
+      },
+    }),
+  ],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

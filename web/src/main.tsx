@@ -7,12 +7,14 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import '@fontsource-variable/archivo/wdth.css';
 import './ui/theme/tokens.css';
+import { keepApp } from './app/keepApp.ts';
 import { router } from './app/router.tsx';
 import { queryClient } from './data/session.ts';
 import { startMode } from './ui/theme/mode.ts';
 import { theme } from './ui/theme/theme.ts';
 
 startMode();
+if (import.meta.env.PROD) keepApp();
 const nonce = document.querySelector('meta[property="csp-nonce"]')?.getAttribute('content') ?? undefined;
 const cache = createCache({ key: 'm', nonce });
 const root = document.getElementById('root');

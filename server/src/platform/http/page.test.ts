@@ -24,6 +24,7 @@ beforeAll(async () => {
     join(web, 'index.html'),
     '<meta property="csp-nonce" content="__NONCE__"><div id="root"></div>',
   );
+  writeFileSync(join(web, 'sw.js'), 'self.skipWaiting;');
   writeFileSync(join(web, 'assets/index-abc123.js'), `console.log('${'maul '.repeat(2000)}');`);
   const pool = makePool(house.url('maul_accounts'), 2);
   pools.push(pool);
@@ -50,14 +51,18 @@ afterAll(async () => {
 describe('the web app as it is served', () => {
   test('every page carries the nonce of its own response, and is never kept', async () => {
     const nonces = [];
-    for (const path of ['/', '/today', '/athletes/x/2026-01-01']) {
+    for (const path of ['/', '/index.html', '/today', '/athletes/x/2026-01-01']) {
       const answer = await request(app).get(path).expect(200);
       const nonce = /content="([\w-]+)"/.exec(answer.text)?.[1] ?? '';
       expect(answer.headers['content-security-policy']).toContain(`'nonce-${nonce}'`);
       expect(answer.headers['cache-control']).toBe('no-store');
       nonces.push(nonce);
     }
-    expect(new Set(nonces).size).toBe(3);
+    expect(new Set(nonces).size).toBe(4);
+  });
+  test('a new service worker is seen at once', async () => {
+    const answer = await request(app).get('/sw.js').expect(200);
+    expect(answer.headers['cache-control']).toBe('no-cache');
   });
   test('hashed assets are kept for ever and sent compressed', async () => {
     const answer = await request(app).get('/assets/index-abc123.js').set('Accept-Encoding', 'br').expect(200);

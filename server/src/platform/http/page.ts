@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import express, { type Router } from 'express';
+import { basename, join } from 'node:path';
+import express, { type RequestHandler, type Router } from 'express';
 import staticCompressed from 'express-static-gzip';
 
 /** Serves the built web app: hashed assets for ever and compressed when they were built, the page itself fresh each time with this response's nonce in it. */
@@ -16,10 +16,22 @@ export const page = (webDir: string): Router => {
       serveStatic: { immutable: true, maxAge: '365d', fallthrough: false },
     }),
   );
-  router.use(express.static(webDir, { index: false, maxAge: '1h' }));
-  router.get('/{*path}', (_req, res) => {
+  const send: RequestHandler = (_req, res) => {
     res.setHeader('Cache-Control', 'no-store');
     res.type('html').send(html.replaceAll('__NONCE__', String(res.locals.nonce)));
-  });
+  };
+  // By its own name it is the page too, with a nonce: the service worker keeps it so.
+  router.get('/index.html', send);
+  router.use(
+    express.static(webDir, {
+      index: false,
+      maxAge: '1h',
+      // A browser must see a new service worker at once.
+      setHeaders: (res, path) => {
+        if (basename(path) === 'sw.js') res.setHeader('Cache-Control', 'no-cache');
+      },
+    }),
+  );
+  router.get('/{*path}', send);
   return router;
 };

@@ -122,7 +122,7 @@ const SwapOffers = ({
               })
             }
           >
-            {gramsText(to)} g {food.name}
+            {gramsText(to)} g {food.name}, {food.state}
           </Button>
         ))}
     </span>
