@@ -218,7 +218,7 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     await accessible(stranger);
     await stranger.getByRole('button', { name: 'Make the first plan' }).click();
     await expect(stranger.getByText('a meal by the pattern').first()).toBeVisible();
-    await expect(stranger.getByRole('meter', { name: 'Protein' })).toHaveAttribute(
+    await expect(stranger.getByRole('meter', { name: 'Protein' }).first()).toHaveAttribute(
       'aria-valuetext',
       /window 106 to 136/,
     );

@@ -42,7 +42,7 @@ test('a new athlete is set up: every equation side by side, a first plan, and wh
   await expect(
     page
       .getByRole('alert')
-      .filter({ hasText: /height|mass|date/i })
+      .filter({ hasText: /choose one|height|mass|date/i })
       .first(),
   ).toBeVisible();
   // Nothing that matters is preset.

@@ -10,6 +10,7 @@ import { ensureBuild, ensureModules, root } from './project.mjs';
 const FILES = {
   'save-portion': 'bench-client.mjs',
   'day-sheet': 'bench-client.mjs',
+  'look-back': 'bench-client.mjs',
   'first-load': 'bench-client.mjs',
   'year-of-targets': 'bench-season.mjs',
   'season-drag': 'bench-season.mjs',

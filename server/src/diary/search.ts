@@ -1,6 +1,6 @@
-import { type DayInputs, assembleDay, type DaySheet } from '@maul/core/diary';
+import { type DayInputs, assembleDay, type DaySheet, type SheetPortion } from '@maul/core/diary';
 import { groupBy } from '../platform/groupBy.ts';
-import { type DayEntryRow, type FoundDay, type PortionRow } from '@maul/contract/diary';
+import { type DayEntryRow, type FoundDay } from '@maul/contract/diary';
 import { type QueryOf } from '@maul/contract/routes';
 import { addDays, isoDate } from '@maul/core/units';
 import { TARGET_KEYS } from '@maul/core/nutrition';
@@ -12,7 +12,7 @@ import { athleteOf, todayOf } from '../people/index.ts';
 import { timeline } from '../plan/index.ts';
 import { mornings } from '../body/index.ts';
 import { entriesOn } from './store/entries.ts';
-import { mealsOn, portionsOf } from './store/meals.ts';
+import { mealsOn, portionSums } from './store/meals.ts';
 
 /** How far back days are looked through. */
 const BACK_DAYS = 3 * 366;
@@ -71,7 +71,7 @@ const wanted = (day: FoundDay, asked: Asked): boolean =>
 
 const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
 /** Every word asked for begins a word of some food that was eaten. */
-const holds = (portions: readonly PortionRow[], words: readonly string[]): boolean => {
+const holds = (portions: readonly SheetPortion[], words: readonly string[]): boolean => {
   if (words.length === 0) return true;
   const eaten = portions
     .filter((p) => p.grams !== null)
@@ -87,14 +87,7 @@ export const findDays = async (trx: AppTransaction, athleteId: string, asked: As
   const from = asked.from !== undefined && asked.from > earliest ? isoDate(asked.from) : earliest;
   const to = asked.to !== undefined && asked.to < today ? isoDate(asked.to) : today;
   const meals = await mealsOn(trx, athleteId, from, to);
-  const portions = groupBy(
-    await portionsOf(
-      trx,
-      athleteId,
-      meals.map((m) => m.id),
-    ),
-    (p) => p.mealId,
-  );
+  const portions = groupBy(await portionSums(trx, athleteId, from, to), (p) => p.mealId);
   const byDay = groupBy(meals, (m) => m.day);
   const entries = groupBy(await entriesOn(trx, athleteId, from, to), (e) => e.day);
   const kilograms = new Map((await mornings(trx, athleteId, from, to)).map((w) => [w.day as string, w.kg]));

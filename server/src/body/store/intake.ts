@@ -1,6 +1,6 @@
 import { groupBy } from '../../platform/groupBy.ts';
 import { type IsoDate } from '@maul/core/units';
-import { assembleDay, closingOf, dayCompleteness } from '@maul/core/diary';
+import { assembleDay, closingOf, dayCompleteness, type SheetFood } from '@maul/core/diary';
 import type { DoneWork } from '@maul/core/plan';
 import { sql, type RawBuilder } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
@@ -11,6 +11,11 @@ export const notPaused = (athleteId: RawBuilder<unknown>, day: RawBuilder<unknow
     select from standing_entry s where s.athlete_id = ${athleteId} and s.deleted_at is null
       and s.thing ->> 'kind' = 'pause' and ${day} >= (s.thing ->> 'from')::date
       and (s.thing ->> 'until' is null or ${day} <= (s.thing ->> 'until')::date))`;
+
+/** Of a food only what its energy is made from. */
+const lightFood =
+  sql<SheetFood | null>`case when p.food is null then null else jsonb_strip_nulls(jsonb_build_object('id', p.food -> 'id',
+  'name', '', 'state', '', 'per100g', p.food -> 'per100g', 'counted', p.food -> 'counted')) end`.as('food');
 
 /** Energy eaten on each complete day that was not paused, kcal. */
 export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
@@ -23,7 +28,7 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
         .on('p.deleted_at', 'is', null),
     )
     .select(['m.day', 'm.id as mealId', 'm.time', 'm.eaten'])
-    .select(['p.id', 'p.food', 'p.grams', 'p.planned_grams as plannedGrams', 'p.method', 'p.division'])
+    .select(['p.id', 'p.grams', 'p.planned_grams as plannedGrams', 'p.method', 'p.division', lightFood])
     .where('m.athlete_id', '=', athleteId)
     .where('m.day', '>=', from)
     .where('m.day', '<=', to)

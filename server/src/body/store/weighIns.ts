@@ -24,7 +24,7 @@ export const weighInOn = (trx: AppTransaction, athleteId: string, day: IsoDate):
     .where('day', '=', day)
     .where('deleted_at', 'is', null)
     .executeTakeFirst()
-    .then((row) => (row ? weighInRows.read(row as never) : null));
+    .then((row) => (row ? weighInRows.read(row) : null));
 
 /** The first weigh-in of an athlete, written with their start. */
 export const addWeighIn = (trx: AppTransaction, athleteId: string, id: string, day: IsoDate, kg: number) =>

@@ -38,7 +38,7 @@ export const entriesOn = (
     .orderBy('time')
     .orderBy('id')
     .execute()
-    .then((rows) => rows.map((row) => entryRows.read(row as never)));
+    .then((rows) => rows.map((row) => entryRows.read(row)));
 
 /** What stands from day to day; saved meals, which carry their foods, only when they are asked for. */
 export const standingOf = (
@@ -54,4 +54,4 @@ export const standingOf = (
     .$if(!withMeals, (q) => q.where(sql<boolean>`thing ->> 'kind' <> 'meal'`))
     .orderBy('id')
     .execute()
-    .then((rows) => rows.map((row) => standingRows.read(row as never)));
+    .then((rows) => rows.map((row) => standingRows.read(row)));

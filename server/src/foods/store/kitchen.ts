@@ -23,8 +23,8 @@ export const kitchenOf = async (trx: AppTransaction, athleteId: string) => {
     .orderBy('id')
     .execute();
   return {
-    containers: containers.map((row) => containerRows.read(row as never)),
-    yields: yields.map((row) => yieldRows.read(row as never)),
+    containers: containers.map((row) => containerRows.read(row)),
+    yields: yields.map((row) => yieldRows.read(row)),
   };
 };
 

@@ -20,10 +20,10 @@ export type ColumnsOf<Out> = {
 };
 
 /** A table whose columns are the fields of one schema of the contract, read and written by its names. */
-export interface RowCodec<Out> {
+export interface RowCodec<Out, Row = never> {
   table: keyof VersionedTables;
   /** A row of the table as the contract shows it. */
-  read: (row: never) => Out;
+  read: (row: Row) => Out;
   /** The columns of a row, by name. */
   write: (content: ContentOf<Out>) => Record<string, unknown>;
 }
@@ -38,7 +38,7 @@ export const rowCodec = <Table extends keyof VersionedTables, S extends z.ZodObj
   ..._columns: Selectable<VersionedTables[Table]> extends ColumnsOf<z.output<S>>
     ? []
     : [wanting: ColumnsOf<z.output<S>>]
-): RowCodec<z.output<S>> => {
+): RowCodec<z.output<S>, Selectable<VersionedTables[Table]>> => {
   const frame: readonly string[] = ['id', 'version', 'deleted'] satisfies Frame[];
   const fields = Object.keys(schema.shape).filter((field) => !frame.includes(field));
   return {

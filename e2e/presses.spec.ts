@@ -1,0 +1,74 @@
+import { expect, test, type Page } from '@playwright/test';
+import { bowlOn, enterAs, pour, said } from './house.ts';
+
+test.beforeEach(async ({ page }) => {
+  await enterAs(page, 'Ilva Threst');
+});
+
+/** Presses that a person makes: clicks and keys, counted by the page itself from now on. */
+const counted = async (page: Page): Promise<() => Promise<number>> => {
+  await page.evaluate(() => {
+    const count = globalThis as unknown as { presses: number };
+    count.presses = 0;
+    for (const name of ['click', 'keydown'] as const)
+      document.addEventListener(name, (event) => (count.presses += event.isTrusted ? 1 : 0), true);
+  });
+  return () => page.evaluate(() => (globalThis as unknown as { presses: number }).presses);
+};
+
+test(
+  'a planned portion takes one key on the bench, and none with automatic capture',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await page.goto('/bench');
+    await bowlOn(page);
+    await pour(page);
+    await page.locator('.bench').focus();
+    const presses = await counted(page);
+    await page.keyboard.press('c');
+    await expect(said(page)).toHaveText(/^Captured \d+ g\.$/);
+    expect(await presses()).toBe(1);
+
+    await page.getByLabel('Capture by itself after 1.5 s inside the notch').check();
+    await pour(page);
+    const none = await counted(page);
+    await expect
+      .poll(() => page.locator('.stack li').filter({ hasNotText: 'planned' }).count())
+      .toBeGreaterThan(2);
+    await expect(page.locator('.bench-name')).toContainText('portion 3 of');
+    expect(await none()).toBe(0);
+  },
+);
+
+test('a meal of yesterday comes with two presses', { tag: '@desk' }, async ({ page }) => {
+  await page.goto('/today');
+  const meals = page.locator('article.meal:not(.meal-place)');
+  await expect(page.getByRole('button', { name: 'As yesterday' })).toBeVisible();
+  const there = await meals.count();
+  const presses = await counted(page);
+  await page.getByRole('button', { name: 'As yesterday' }).click();
+  await page.getByRole('menuitem').first().click();
+  await expect(meals).toHaveCount(there + 1);
+  expect(await presses()).toBe(2);
+});
+
+test(
+  'a meal marked eaten counts what was planned, and one press takes it back',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await page.goto('/today');
+    const planned = page
+      .locator('article.meal')
+      .filter({ has: page.locator('.portion-planned') })
+      .last();
+    const energy = page.locator('.band-ENERC .band-value');
+    const before = await energy.innerText();
+    await planned.getByRole('button', { name: 'Eaten', exact: true }).click();
+    await expect(energy).not.toHaveText(before);
+    await expect(
+      page.locator('article.meal').last().getByRole('img', { name: 'as planned, by eye' }).first(),
+    ).toBeVisible();
+    await page.getByRole('button', { name: 'Take back: The meal eaten' }).click();
+    await expect(energy).toHaveText(before);
+  },
+);
