@@ -41,6 +41,7 @@ const ownDay = async (page) => {
   await day(page);
   await page.locator('.quick-line').waitFor();
   await page.locator('.drinks-vessels').waitFor();
+  await page.getByRole('region', { name: 'Cautions' }).waitFor();
 };
 const strip = (page, text) => page.locator('.bench-strip').filter({ hasText: text }).waitFor();
 const press = (page, name) => page.getByRole('button', { name }).click();
@@ -213,8 +214,7 @@ const views = {
   out: async () => {
     const page = await enter('Joren Vask', desk);
     await day(page);
-    await press(page, 'More for this day');
-    await page.getByRole('menuitem', { name: 'Eating out' }).click();
+    await press(page, 'Eating out');
     await press(page, '+ oil');
     await press(page, '+ rice');
     await page
@@ -276,7 +276,9 @@ try {
       '--disable-sync',
     ],
   });
+  const wanted = process.argv.slice(2);
   for (const [name, take] of Object.entries(views)) {
+    if (wanted.length && !wanted.includes(name)) continue;
     await take();
     console.log(name);
   }

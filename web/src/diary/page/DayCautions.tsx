@@ -133,14 +133,17 @@ const DayCautions = ({ day, targets }: { day: CautionsDay; targets: DayTargets |
   const measured = day.date === day.today ? (data?.cautions ?? []) : [];
   const all = [...measured, ...own.filter((c) => !measured.some((m) => m.id === c.id)), ...sodium];
   const hard = all.filter((c) => c.level !== 'note');
+  const notes = all.length - hard.length;
+  const counted = [
+    ...(hard.length > 0 ? [plural(hard.length, 'caution')] : []),
+    ...(notes > 0 ? [plural(notes, 'note')] : []),
+  ];
   if (all.length === 0) return null;
   return (
     <section className="day-cautions" aria-label="Cautions">
       <button type="button" className="day-cautions-line" aria-expanded={open} onClick={() => setOpen(!open)}>
-        <b className={hard.length > 0 ? 'is-over' : 'is-planned'}>
-          {hard.length > 0 ? plural(hard.length, 'caution') : plural(all.length, 'note')}
-        </b>{' '}
-        {all[0]?.sentence}{' '}
+        <b className={hard.length > 0 ? 'is-over' : 'is-planned'}>{counted.join(', ')}</b>{' '}
+        {(hard[0] ?? all[0])?.sentence}{' '}
         <span className="day-cautions-more">
           {open ? 'Less' : all.length > 1 ? `All ${all.length}` : 'More'}
         </span>

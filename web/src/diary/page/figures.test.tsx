@@ -173,6 +173,31 @@ describe('sodium of the day', () => {
   });
 });
 
+describe('cautions of today', () => {
+  const one = (id: string, level: 'note' | 'confirm', sentence: string) => ({
+    id,
+    level,
+    needs: null,
+    figure: 1,
+    worse: 'lower',
+    sentence,
+    source: 's',
+    see: 's',
+  });
+  test('are counted by kind, and what may hurt is said before a note that came first', async () => {
+    const cautions = [
+      one('swings', 'note', 'A note of the week.'),
+      one('very-low-intake', 'confirm', 'Too little is eaten.'),
+    ];
+    served('GET /api/athletes/*/cautions', { cautions, confirmations: [] });
+    showOn(testDay(), (day) => <DayCautions day={day} targets={undefined} />);
+    const line = await screen.findByRole('button', { name: /1 caution, 1 note/ });
+    expect(line.textContent).toBe('1 caution, 1 note Too little is eaten. All 2');
+    fireEvent.click(line);
+    expect(await screen.findByText(/A note of the week/)).toBeTruthy();
+  });
+});
+
 describe('what still fits', () => {
   const sheetTargets = { windows: { ENERC: { low: 900, aim: 1000, high: 1100 } }, basis: { carbBasis: 'available' } } as unknown as DayTargets; // prettier-ignore
   const show = () =>
