@@ -173,6 +173,13 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     await there.getByRole('button', { name: 'Write', exact: true }).click();
     await expect(there.locator('.note')).toContainText('Tilde Amsel: Six grams over is fine.');
     const panel = coach.getByLabel('Change order');
+    // In one column the order is one press away, however long the day.
+    const toOrder = coach.getByRole('button', { name: 'Write an order' });
+    if (await toOrder.isVisible()) {
+      await toOrder.click();
+      await expect(panel.getByLabel('What', { exact: true })).toBeFocused();
+      await expect(panel.getByLabel('What', { exact: true })).toBeInViewport();
+    }
     await panel.getByLabel('By how much, g').fill('-20');
     await panel.getByLabel(dayType, { exact: true }).check();
     await panel.getByLabel('Reason').fill('Rate sits at the slow side.');

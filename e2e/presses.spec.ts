@@ -72,3 +72,20 @@ test(
     await expect(energy).toHaveText(before);
   },
 );
+
+test('the date of a show changes with three presses', { tag: '@desk' }, async ({ page }) => {
+  await page.goto('/season');
+  const show = page.getByRole('button', { name: /^Tarn Valley Winter Cup/ }).first();
+  await expect(show).toBeVisible();
+  const presses = await counted(page);
+  await show.click();
+  await page.getByRole('button', { name: /^Choose a date: Date/ }).click();
+  await page
+    .locator('button[role="gridcell"]:not([disabled], [aria-disabled="true"], [aria-selected="true"])')
+    .last()
+    .click();
+  await expect(page.getByText(/^\d+ changes?, not signed/)).toBeVisible();
+  expect(await presses()).toBe(3);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText('Nothing changed.')).toBeVisible();
+});

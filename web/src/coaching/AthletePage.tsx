@@ -9,6 +9,13 @@ import { DayView } from '../diary/index.ts';
 import { OrderPanel } from '../plan/index.ts';
 import '../ui/styles/review.css';
 
+/** Where one column stands under the other, the order is a long way down: one press goes there. */
+const toOrder = (): void => {
+  const panel = document.querySelector<HTMLElement>('.day-dock');
+  panel?.scrollIntoView();
+  panel?.querySelector<HTMLElement>('[role="combobox"], input')?.focus({ preventScroll: true });
+};
+
 /** An athlete's day as the coach reads it: everything shown, notes written, orders signed. */
 export const AthletePage = () => {
   const { athleteId = '', date: asked } = useParams();
@@ -32,7 +39,10 @@ export const AthletePage = () => {
       above={
         <p className="athlete-line">
           <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
-          <Link to={`/athletes/${athleteId}/season`}>Season</Link>
+          <Link to={`/athletes/${athleteId}/season`}>Season</Link>{' '}
+          <button type="button" className="linklike to-order" onClick={toOrder}>
+            Write an order
+          </button>
           <span className="second">
             {day.athlete.federationClass ? `, ${day.athlete.federationClass}` : ''}
             {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}

@@ -9,6 +9,7 @@ import {
   removeEvent,
   seasonChanges,
   type PhaseKind,
+  type Season,
   type SeasonEvent,
 } from '@maul/core/plan';
 import Alert from '@mui/material/Alert';
@@ -38,6 +39,9 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
       isIsoDate(date) && date !== event.date ? moveEvent(season, event.id, date, today, uuidv7) : undefined,
     [season, event, date, today],
   );
+  const move = (next: Season | undefined): void => {
+    if (next) applySeason(next, `move ${event.id}`);
+  };
   return (
     <section className="rows" aria-label={event.name}>
       <h2 className="panel-title">{event.name}</h2>
@@ -58,11 +62,20 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
         />
       </div>
       <div className="pair">
-        <DateField label="Date" value={date} disabled={over} onChange={setDate} min={today} />
+        <DateField
+          label="Date"
+          value={date}
+          disabled={over}
+          onChange={setDate}
+          onPick={(day) =>
+            day !== event.date && move(moveEvent(season, event.id, day, today, uuidv7).season ?? undefined)
+          }
+          min={today}
+        />
         <Button
           variant="contained"
           disabled={!moved?.season}
-          onClick={() => moved?.season && applySeason(moved.season, `move ${event.id}`)}
+          onClick={() => move(moved?.season ?? undefined)}
         >
           Move it
         </Button>

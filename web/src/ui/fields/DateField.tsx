@@ -13,6 +13,8 @@ interface DateFieldProps {
   value: string;
   /** Is told a whole date, or an empty text while there is none: a year that is still being typed is no date. */
   onChange: (value: IsoDate | '') => void;
+  /** Is told a day pressed in the calendar, after onChange: unlike a typed one it is meant at once. */
+  onPick?: (value: IsoDate) => void;
   min?: string;
   max?: string;
   disabled?: boolean;
@@ -35,6 +37,7 @@ export const DateField = ({
   label,
   value,
   onChange,
+  onPick,
   min = EARLIEST,
   max = LATEST,
   disabled,
@@ -69,6 +72,10 @@ export const DateField = ({
           const iso = validationError === null ? (isoOf(next) ?? '') : '';
           type(next, iso);
           if (iso !== value) onChange(iso);
+        }}
+        onAccept={(next, { source, validationError }) => {
+          const iso = validationError === null ? isoOf(next) : undefined;
+          if (iso && source === 'view') onPick?.(iso);
         }}
         slotProps={{
           textField: {
