@@ -44,7 +44,7 @@ export const AthletePage = () => {
             Write an order
           </button>
           <span className="second">
-            {day.athlete.federationClass ? `, ${day.athlete.federationClass}` : ''}
+            {day.athlete.federationClass ? ` · ${day.athlete.federationClass}` : ''}
             {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}
             {sheet.weighedShare === undefined
               ? ''
