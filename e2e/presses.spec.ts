@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bowlOn, enterAs, pour, said } from './house.ts';
+import { bowlOn, enterAs, pour, said, steady } from './house.ts';
 
 test.beforeEach(async ({ page }) => {
   await enterAs(page, 'Ilva Threst');
@@ -29,6 +29,8 @@ test(
     await expect(said(page)).toHaveText(/^Captured \d+ g\.$/);
     expect(await presses()).toBe(1);
 
+    await expect(page.locator('.bench-name')).toContainText('portion 2 of');
+    await steady(page);
     await page.getByLabel('Capture by itself after 1.5 s inside the notch').check();
     await pour(page);
     const none = await counted(page);
