@@ -28,7 +28,7 @@ const missing = (sheet: DaySheet): string | null => {
     return `${open} planned ${open === 1 ? 'portion is' : 'portions are'} neither eaten nor removed.`;
   const eaten = sheet.meals.filter((m) => m.eaten || (m.lines.length > 0 && m.measured === m.lines.length));
   if (eaten.length < COMPLETE_MEALS)
-    return `${eaten.length === 1 ? 'One meal is' : `${eaten.length} meals are`} logged.`;
+    return `${['No meal is', 'One meal is'][eaten.length] ?? `${eaten.length} meals are`} logged.`;
   const grams = lines.reduce((sum, l) => sum + l.grams, 0);
   const known = lines.reduce((sum, l) => sum + (l.amounts.ENERC === undefined ? 0 : l.grams), 0);
   return known < COMPLETE_KNOWN * grams ? 'The energy of some of its food is not known.' : null;

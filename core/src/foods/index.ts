@@ -22,5 +22,5 @@ export { servingsEnergy } from './labelRounding.ts';
 export { chiefMacro, leverAnswer } from './lever.ts';
 export { type Method, METHODS, RELATIVE_GRAMS } from './method.ts';
 export { sumAudit } from './sumAudit.ts';
-export { rankSwaps, type SwapBy, type SwapFood, swapGrams, swapStep } from './swap.ts';
+export { rankSwaps, type SwapBy, type SwapFood, swapGrams, swapStep, type SwapWishes } from './swap.ts';
 export { afterCooking, beforeCooking, cookingYield, type CookingYield, startYields } from './yields.ts';

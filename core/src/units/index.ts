@@ -39,3 +39,4 @@ export {
   whole,
 } from './numbers.ts';
 export { readBodyMass, readEnergy } from './typed.ts';
+export { wordsOf } from './words.ts';

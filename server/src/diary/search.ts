@@ -2,7 +2,7 @@ import { type DayInputs, assembleDay, type DaySheet, type SheetPortion } from '@
 import { groupBy } from '../platform/groupBy.ts';
 import { type DayEntryRow, type FoundDay } from '@maul/contract/diary';
 import { type QueryOf } from '@maul/contract/routes';
-import { addDays, isoDate } from '@maul/core/units';
+import { addDays, isoDate, wordsOf } from '@maul/core/units';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { type DayTargets } from '@maul/core/plan';
 import type { Router } from 'express';
@@ -69,7 +69,6 @@ const wanted = (day: FoundDay, asked: Asked): boolean =>
   (asked.landed === undefined ||
     (day.landed !== null && (day.landed.inside === day.landed.of) === (asked.landed === 'yes')));
 
-const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
 /** Every word asked for begins a word of some food that was eaten. */
 const holds = (portions: readonly SheetPortion[], words: readonly string[]): boolean => {
   if (words.length === 0) return true;

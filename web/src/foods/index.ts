@@ -5,4 +5,4 @@ export { foodsRoutes } from './routes.tsx';
 export { type GivenWeight } from './search/AddFoodDialog.tsx';
 export { FoodLine } from './search/FoodSearch.tsx';
 export { FoodPick } from './search/FoodPick.tsx';
-export { type HandFood, perGramOf, pieceOf, sizeOf, swapFoodOf, useFoodsToHand } from './toHand.ts';
+export { type HandFood, perGramOf, pieceOf, sizeOf, swapFoodOf, useFoodsToHand, useSwaps } from './toHand.ts';

@@ -1,7 +1,16 @@
 import type { Food, PortionFood, SeenFoods } from '@maul/contract/foods';
+import type { Athlete } from '@maul/contract/people';
 import { amountsOf, perGrams, type CarbBasis } from '@maul/core/nutrition';
 import { type FitFood } from '@maul/core/diary';
-import { groupOf, portionSize, type PortionSize, type SwapFood } from '@maul/core/foods';
+import {
+  chiefMacro,
+  groupOf,
+  portionSize,
+  rankSwaps,
+  type PortionSize,
+  type SwapFood,
+  type SwapWishes,
+} from '@maul/core/foods';
 import { useQuery } from '@tanstack/react-query';
 import { call } from '../data/api.ts';
 
@@ -44,6 +53,26 @@ export const swapFoodOf = (food: Food, seen: SeenFoods = {}, hour?: number): Han
   atThisMeal: hour !== undefined && (seen[food.id]?.hours ?? []).some((h) => Math.abs(h - hour) <= 1),
   food,
 });
+
+/**
+ * What may take the place of so much of a food: never what holds an allergen of the athlete's. Equal in its chief macro unless another is
+ * wished; at the hour of a meal, what was eaten at that hour comes first.
+ */
+export const useSwaps = (
+  { id, profile }: Pick<Athlete, 'id' | 'profile'>,
+  { food, grams }: { food: Pick<PortionFood, 'id' | 'name' | 'group' | 'per100g'>; grams: number },
+  wishes: Omit<SwapWishes, 'by' | 'allergens'> & Partial<Pick<SwapWishes, 'by'>>,
+  hour?: number,
+) => {
+  const { data, error, isPending } = useFoodsToHand(id);
+  const by = wishes.by ?? chiefMacro(amountsOf(perGrams(food.per100g, grams), wishes.carbBasis));
+  const ranked = rankSwaps(
+    { foodId: food.id, per100g: food.per100g, grams, group: groupOf(food) },
+    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen, hour)),
+    { ...wishes, by, allergens: profile.allergens },
+  );
+  return { ...ranked, error, isPending };
+};
 
 /** What a gram of a food holds, for a fit. */
 export const perGramOf = (food: Pick<PortionFood, 'per100g'>, carbBasis: CarbBasis): FitFood['perGram'] =>

@@ -187,6 +187,31 @@ describe('what lies on the pan, on the day', () => {
     expect(container.querySelector('meter')?.getAttribute('value')).toBe('10');
     expect(commits).toBe(1);
   });
+  describe('behind a scale', () => {
+    const follow = (ms: readonly number[]): string[] => {
+      const day = testDay();
+      const Day = () => {
+        useBenchMeal(day, 'm1');
+        return <p>{useLivePortion()?.grams}</p>;
+      };
+      const { container } = render(<Day />);
+      jest.spyOn(performance, 'now').mockImplementation(() => clock);
+      pour(50);
+      act(() => useBench.getState().dispatch({ type: 'tare' }));
+      return ms.map((later, i) => {
+        act(() => read(60 + 10 * i, (clock += later)));
+        return container.textContent ?? '';
+      });
+    };
+    test('of ten readings a second the day follows each, two close together too', () => {
+      // The browser was busy for a while, and then had two readings at once.
+      expect(follow([100, 100, 300, 5, 100])).toEqual(['10', '20', '30', '40', '50']);
+    });
+    test('of fifty a second the day follows calmly', () => {
+      const seen = follow([100, ...Array.from({ length: 12 }, () => 20)]);
+      expect(seen.at(-1)).not.toBe('130');
+    });
+  });
   test('the same again tells nobody', () => {
     let told = 0;
     const Watcher = () => {

@@ -107,6 +107,8 @@ const undoCapture = ({ day }: Latest, layer: Captured): void => {
 
 /** The day behind the bench follows each reading in the same commit as the readout. A scale that talks faster than this, ms a reading, */
 const FAST_MS = 45;
+/** over so many readings (two of them close together are a browser that was busy) */
+const FAST_OF = 5;
 /** is followed this often: the readout with every reading, the day a little behind while it is poured. */
 const CALM_MS = 120;
 
@@ -123,7 +125,7 @@ const liveNow = (portionId: string | null): LivePortion | undefined => {
 const useTellLive = (portionId: string | null): void => {
   useEffect(() => {
     let last = 0;
-    let heard = 0;
+    const heard: number[] = [];
     let timer: ReturnType<typeof setTimeout> | undefined;
     const show = (): void => {
       clearTimeout(timer);
@@ -137,8 +139,9 @@ const useTellLive = (portionId: string | null): void => {
       if (now.scale.layers !== before.scale.layers || now.technique !== before.technique) return show();
       if (now.scale.reading === before.scale.reading && now.scale.link === before.scale.link) return;
       const at = performance.now();
-      const fast = at - heard < FAST_MS;
-      heard = at;
+      const fast = at - (heard[0] ?? -Infinity) < FAST_OF * FAST_MS && heard.length === FAST_OF;
+      heard.push(at);
+      if (heard.length > FAST_OF) heard.shift();
       if (fast) timer ??= setTimeout(show, Math.max(0, last + CALM_MS - at));
       else show();
     });

@@ -44,7 +44,39 @@ export const mostWithin = (
 };
 
 const litres = (millilitres: number): string => (millilitres / 1000).toFixed(1);
-const DAY_MINUTES = 1440;
+const [HOUR, THREE_HOURS, DAY] = [60, 180, 1440];
+
+/** Beyond these so much water dilutes the blood: mL in a stretch, mL per kg in a day, and per kg where little sodium goes with it. */
+const LIMIT = { threeHours: 2500, day: 8000, perKg: 100, lowSodium: { perKg: 60, mg: 1500 } } as const;
+
+/** The first stretch with too much water: how long it is, what it holds, and which limit it passes. */
+interface Excess {
+  minutes: number;
+  millilitres: number;
+  limit: 'stretch' | 'litres a day' | 'per kg' | 'low sodium';
+}
+
+/** Looks for too much water. `most` tells the millilitres of the fullest stretch of so many minutes, `inAnHour` the limit of an hour. */
+const excess = (
+  most: (minutes: number) => number,
+  inAnHour: number,
+  weightKg: number,
+  sodiumMg: number | null,
+): Excess | undefined => {
+  const day = most(DAY);
+  const perKg = day / weightKg;
+  const of = (minutes: number, limit: Excess['limit'] = 'stretch'): Excess => ({
+    minutes,
+    millilitres: most(minutes),
+    limit,
+  });
+  if (most(HOUR) > inAnHour) return of(HOUR);
+  if (most(THREE_HOURS) > LIMIT.threeHours) return of(THREE_HOURS);
+  if (perKg > LIMIT.perKg) return of(DAY, 'per kg');
+  if (day > LIMIT.day) return of(DAY, 'litres a day');
+  const salted = sodiumMg === null || sodiumMg >= LIMIT.lowSodium.mg;
+  return perKg > LIMIT.lowSodium.perKg && !salted ? of(DAY, 'low sodium') : undefined;
+};
 
 /** The drinks of the fullest stretch of so many minutes in which one of them lies. */
 const fullestWith = <D extends Drink>(one: D, others: readonly D[], minutes: number): D[] => {
@@ -56,6 +88,9 @@ const fullestWith = <D extends Drink>(one: D, others: readonly D[], minutes: num
   const sum = (list: readonly D[]): number => list.reduce((total, d) => total + d.millilitres, 0);
   return stretches.reduce((best, list) => (sum(list) > sum(best) ? list : best));
 };
+
+/** More in an hour is never planned, and more than the other drunk is said, mL. */
+const [MOST_PLANNED, MUCH_DRUNK] = [1000, 800];
 
 /** A glass beside which another is planned: when it is, and whether it was drunk. */
 export interface PlannedDrink extends Drink {
@@ -75,30 +110,22 @@ export const waterPlanBarred = (
   weightKg: number,
   sodiumMg: number | null,
 ): DayCaution | undefined => {
-  const stretch = (minutes: number) => {
-    const drinks = fullestWith(planned, others, minutes);
-    return { drinks, sum: drinks.reduce((total, d) => total + d.millilitres, 0) };
-  };
-  const [hour, three, day] = [stretch(60), stretch(180), stretch(DAY_MINUTES)];
-  const perKg = day.sum / weightKg;
-  const found =
-    hour.sum > 1000
-      ? { why: `More than 1.0 L within an hour (${litres(hour.sum)} L)`, drinks: hour.drinks }
-      : three.sum > 2500
-        ? { why: `More than 2.5 L within three hours (${litres(three.sum)} L)`, drinks: three.drinks }
-        : day.sum > 8000 || perKg > 100
-          ? {
-              why: `${litres(day.sum)} L within 24 hours, more than ${perKg > 100 ? '100 mL per kg' : '8 L'},`,
-              drinks: day.drinks,
-            }
-          : perKg > 60 && sodiumMg !== null && sodiumMg < 1500
-            ? {
-                why: `${litres(day.sum)} L within 24 hours with only ${Math.round(sodiumMg)} mg sodium`,
-                drinks: day.drinks,
-              }
-            : undefined;
+  const stretch = (minutes: number): PlannedDrink[] => fullestWith(planned, others, minutes);
+  const sum = (minutes: number): number => stretch(minutes).reduce((total, d) => total + d.millilitres, 0);
+  const found = excess(sum, MOST_PLANNED, weightKg, sodiumMg);
   if (!found) return undefined;
-  const beside = found.drinks.filter((d) => d !== planned).sort((a, b) => b.millilitres - a.millilitres);
+  const whole = `${litres(found.millilitres)} L`;
+  const why =
+    found.minutes === HOUR
+      ? `More than ${litres(MOST_PLANNED)} L within an hour (${whole})`
+      : found.minutes === THREE_HOURS
+        ? `More than ${litres(LIMIT.threeHours)} L within three hours (${whole})`
+        : found.limit === 'low sodium'
+          ? `${whole} within 24 hours with only ${Math.round(sodiumMg ?? 0)} mg sodium`
+          : `${whole} within 24 hours, more than ${found.limit === 'per kg' ? `${LIMIT.perKg} mL per kg` : `${LIMIT.day / 1000} L`},`;
+  const beside = stretch(found.minutes)
+    .filter((d) => d !== planned)
+    .sort((a, b) => b.millilitres - a.millilitres);
   const named = beside.slice(0, 3).map((d) => d.name);
   const rest = beside.length - named.length;
   const with_ =
@@ -106,7 +133,7 @@ export const waterPlanBarred = (
   return {
     id: 'water-plan',
     level: 'refuse',
-    sentence: `${found.why} cannot be planned: so much water in so little time dilutes the blood.${with_}`,
+    sentence: `${why} cannot be planned: so much water in so little time dilutes the blood.${with_}`,
     source: WATER_SOURCE,
     see: DOCTOR,
   };
@@ -116,31 +143,25 @@ export const waterPlanBarred = (
 const TODAY = 0;
 
 const water = (drunk: readonly Drink[], weightKg: number, sodiumMg: number | null): DayCaution[] => {
-  const hour = mostWithin(drunk, 60, TODAY).millilitres;
-  const three = mostWithin(drunk, 180, TODAY).millilitres;
-  const day = mostWithin(drunk, DAY_MINUTES, TODAY).millilitres;
-  const perKg = day / weightKg;
-  const what =
-    hour > 800
-      ? `${litres(hour)} L within an hour`
-      : three > 2500
-        ? `${litres(three)} L within three hours`
-        : perKg > 100 || day > 8000
-          ? `${litres(day)} L within 24 hours`
-          : perKg > 60 && sodiumMg !== null && sodiumMg < 1500
-            ? `${litres(day)} L within 24 hours with only ${Math.round(sodiumMg)} mg sodium eaten`
-            : undefined;
-  return what === undefined
-    ? []
-    : [
-        {
-          id: 'water-fast',
-          level: 'note',
-          sentence: `${what} is a lot of water at once. ${STOP}`,
-          source: WATER_SOURCE,
-          see: DOCTOR,
-        },
-      ];
+  const most = (minutes: number): number => mostWithin(drunk, minutes, TODAY).millilitres;
+  const found = excess(most, MUCH_DRUNK, weightKg, sodiumMg);
+  if (!found) return [];
+  const stretch =
+    found.minutes === HOUR
+      ? 'within an hour'
+      : found.minutes === THREE_HOURS
+        ? 'within three hours'
+        : 'within 24 hours';
+  const salt = found.limit === 'low sodium' ? ` with only ${Math.round(sodiumMg ?? 0)} mg sodium eaten` : '';
+  return [
+    {
+      id: 'water-fast',
+      level: 'note',
+      sentence: `${litres(found.millilitres)} L ${stretch}${salt} is a lot of water at once. ${STOP}`,
+      source: WATER_SOURCE,
+      see: DOCTOR,
+    },
+  ];
 };
 
 /** Doses within so many minutes are taken at once. common practice, no source. */

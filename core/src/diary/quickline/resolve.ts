@@ -1,4 +1,4 @@
-import { numberReadings, K90 } from '../../units/index.ts';
+import { numberReadings, K90, wordsOf } from '../../units/index.ts';
 import { readAmount, type AmountFood, type Method } from '../../foods/index.ts';
 import type { QuickAmount, QuickMark } from './types.ts';
 
@@ -17,7 +17,6 @@ export type Picked<F extends QuickCandidate> =
   | { ask: F[] }
   | { none: true };
 
-const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
 const fits = (words: readonly string[], name: string): boolean => {
   const own = wordsOf(name);
   return words.every((w) =>

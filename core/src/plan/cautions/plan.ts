@@ -298,6 +298,4 @@ export const withMeasured = (
   planned: readonly Caution[],
   measured: readonly Caution[],
   days: readonly DayTargets[],
-): Caution[] => {
-  return inGravity([...planned, ...(days.some(inDeficit) ? measured : [])]);
-};
+): Caution[] => inGravity([...planned, ...(days.some(inDeficit) ? measured : [])]);

@@ -114,8 +114,7 @@ const menu = (making: Making, rule: Extract<Phase['macros'], { kind: 'menu' }>, 
   draft.PROCNT = Math.round(sums.protein);
   draft.FAT = Math.round(sums.fat);
   draft.FIBTG = Math.round(sums.fibre);
-  draft.CARB = Math.round(sums.carbs);
-  draft.beyond = Math.round(sums.kcal - draftKcal(draft, basis));
+  draft.beyond = Math.round(sums.kcal - draftKcal({ ...draft, CARB: Math.round(sums.carbs) }, basis));
   draft.CARB = Math.round(sums.carbs + extraKcal / 4);
   tell?.menu(rule, sums, draft);
 };

@@ -1,5 +1,4 @@
-/** Words of a text, in small letters. */
-export const wordsOf = (text: string): string[] => text.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [];
+import { wordsOf } from '@maul/core/units';
 
 /** A word in the singular, as far as its ending tells: eggs, berries, potatoes, radishes. Short words stay as they are. */
 export const singular = (word: string): string => {

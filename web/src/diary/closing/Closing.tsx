@@ -2,7 +2,7 @@ import type { DayDocument } from '@maul/contract/diary';
 import { addDays, clockOf, localMoment } from '@maul/core/units';
 import { closingOf, dayCompleteness, type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
-import { useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
 import { saveEntry } from '../../data/edit.ts';
 import { sheetOf } from '../../data/day.ts';
@@ -42,7 +42,8 @@ const usePageKeys = (keys: Readonly<Record<string, () => void>>): void => {
 export const CloseDay = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) => {
   const closing = closingOf(day.entries);
   const { complete, why } = dayCompleteness(sheet, closing);
-  const keys = useMemo(() => ({ d: () => close(day, closingOf(day.entries) === true ? null : true) }), [day]);
+  const toggle = useCallback(() => close(day, closingOf(day.entries) === true ? null : true), [day]);
+  const keys = useMemo(() => ({ d: toggle }), [toggle]);
   usePageKeys(keys);
   return (
     <p className="close-day second">
@@ -51,13 +52,7 @@ export const CloseDay = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) 
         : complete
           ? 'This day counts as complete.'
           : `${why ?? ''} It counts in the expenditure once you say that this is all.`}{' '}
-      <Button
-        size="small"
-        variant="text"
-        aria-keyshortcuts="D"
-        title="Key D"
-        onClick={() => close(day, closing === true ? null : true)}
-      >
+      <Button size="small" variant="text" aria-keyshortcuts="D" title="Or press D" onClick={toggle}>
         {closing === true ? 'Open it again' : 'Close the day'}
       </Button>
     </p>
@@ -75,14 +70,14 @@ const Ask = ({ day, why }: { day: DayDocument; why: string }) => {
         <span className="second">Only complete days tell your expenditure.</span>{' '}
         <Link to={`/today/${day.date}`}>Look at the day</Link>
       </p>
-      <Button size="small" aria-keyshortcuts="Y" title="Key Y" onClick={() => close(day, true)}>
+      <Button size="small" aria-keyshortcuts="Y" title="Or press Y" onClick={() => close(day, true)}>
         That was all
       </Button>
       <Button
         size="small"
         variant="text"
         aria-keyshortcuts="N"
-        title="Key N"
+        title="Or press N"
         onClick={() => close(day, false)}
       >
         Something is missing

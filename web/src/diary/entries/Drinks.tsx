@@ -67,10 +67,9 @@ const Drinks = ({
   const food = waterInFood(day);
   const before = useDayBefore(day);
   const doses = caffeineOf(day);
-  const late = before ? dosesUntil(day, before) : doses;
   const { minutes } = localMoment(new Date(), day.athlete.zone);
   const now = minutesIntoDay(clockOf(minutes), day.athlete.dayTurnsAt);
-  const active = day.date === day.today ? caffeineActive(late, now) : undefined;
+  const active = day.date === day.today ? caffeineActive(dosesUntil(day, before), now) : undefined;
   const vessels = vesselsOf(day);
   const drink = (millilitres: number, vessel: string): void => {
     const thing = { kind: 'water' as const, millilitres, vessel, done: true };

@@ -28,7 +28,7 @@ export const drunkUntil = (day: Parameters<typeof drinksOf>[0], before: DayDocum
 
 /** Water of a day and of its two neighbours, drunk and planned. */
 export const useWaterAround = (day: DayDocument): ReturnType<typeof waterEntries> => {
-  const { day: before } = useDay(day.athlete.id, addDays(day.date, -1));
+  const before = useDayBefore(day);
   const { day: after } = useDay(day.athlete.id, addDays(day.date, 1));
   return waterEntries([...(before?.entries ?? []), ...day.entries, ...(after?.entries ?? [])]);
 };

@@ -36,7 +36,7 @@ import {
   type MoveChoice,
 } from './fitProblem.ts';
 
-/** Nothing is moved and nothing may weigh less than this: then it was removed. */
+/** Nothing is moved and nothing may weigh less than this: then it is removed. */
 const LEAST = 0.5;
 
 const Choice = ({

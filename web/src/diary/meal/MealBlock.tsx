@@ -5,6 +5,7 @@ import {
   type MealLine,
   type PortionLine,
   portionWindow,
+  wholeEaten,
   windowState,
 } from '@maul/core/diary';
 import type { MealWindow } from '@maul/core/plan';
@@ -219,7 +220,7 @@ export interface MealBlockProps {
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
 const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
-  const whole = line.eaten && line.measured === line.lines.length;
+  const whole = wholeEaten(meal, day.portions);
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
   return (
     <article

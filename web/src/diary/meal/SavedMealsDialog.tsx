@@ -3,8 +3,6 @@ import { isClock, clockOf, localMoment } from '@maul/core/units';
 import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, MealSlot, StandingRow } from '@maul/contract/diary';
 import type { PortionFood } from '@maul/contract/foods';
-import { amountsOf, perGrams } from '@maul/core/nutrition';
-import { chiefMacro, groupOf, rankSwaps } from '@maul/core/foods';
 import { type DayTargets, type MenuPortion } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
@@ -13,7 +11,7 @@ import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { portionFoodOf, swapFoodOf, useFoodsToHand } from '../../foods/index.ts';
+import { portionFoodOf, useSwaps } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
@@ -33,14 +31,7 @@ const SlotSwaps = ({
   slot: MealSlot;
   onChange: (slot: MealSlot) => void;
 }) => {
-  const { data } = useFoodsToHand(day.athlete.id);
-  const carbBasis = carbBasisOf(day);
-  const by = chiefMacro(amountsOf(perGrams(slot.food.per100g, slot.grams), carbBasis));
-  const { swaps } = rankSwaps(
-    { foodId: slot.food.id, per100g: slot.food.per100g, grams: slot.grams, group: groupOf(slot.food) },
-    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen)),
-    { by, carbBasis, allergens: day.athlete.profile.allergens },
-  );
+  const { swaps } = useSwaps(day.athlete, slot, { carbBasis: carbBasisOf(day) });
   const offered = swaps.filter((s) => !slot.swaps.some((have) => have.food.id === s.food.id)).slice(0, 12);
   return (
     <li className="saved-slot">

@@ -1,13 +1,13 @@
 import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { amountsOf, type Amounts, perGrams, TARGET_KEYS } from '@maul/core/nutrition';
-import { chiefMacro, groupOf, rankSwaps, type SwapBy } from '@maul/core/foods';
+import { chiefMacro, type SwapBy } from '@maul/core/foods';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { portionFoodOf, swapFoodOf, useFoodsToHand } from '../../foods/index.ts';
+import { portionFoodOf, useSwaps } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
@@ -65,14 +65,15 @@ const SwapDialog = ({
   );
   const [onTheRoad, setRoad] = useState(false);
   const [inStockOnly, setStock] = useState(false);
-  const { data, error, isPending } = useFoodsToHand(day.athlete.id);
   const { allergens } = day.athlete.profile;
   const time = day.meals.find((m) => m.id === portion.mealId)?.time;
   const hour = time === undefined ? undefined : Number(time.slice(0, 2));
-  const { swaps, refused } = rankSwaps(
-    { foodId: portion.food.id, per100g: portion.food.per100g, grams, group: groupOf(portion.food) },
-    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen, hour)),
-    { by, carbBasis, allergens, onTheRoad, inStockOnly },
+  const wishes = { by, carbBasis, onTheRoad, inStockOnly };
+  const { swaps, refused, error, isPending } = useSwaps(
+    day.athlete,
+    { food: portion.food, grams },
+    wishes,
+    hour,
   );
   const take = (at: number): void => {
     const swap = swaps[at];
@@ -145,7 +146,7 @@ const SwapDialog = ({
           </li>
         ))}
       </ul>
-      {data && swaps.length === 0 && (
+      {!isPending && !error && swaps.length === 0 && (
         <p>
           No food here holds as much {BY[by]} in a portion
           {onTheRoad || inStockOnly ? ' with what is asked of it' : ''}.

@@ -158,7 +158,7 @@ export const FoodExtras = ({ form, put, open }: { form: LabelForm; put: Put; ope
             </MenuItem>
           ))}
         </TextField>
-        {text('tags', 'Tags, with commas')}
+        {text('tags', 'Tags, separated by commas')}
         <div className="pair">
           {text('source', 'Source')}
           <DateField

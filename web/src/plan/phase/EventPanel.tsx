@@ -67,16 +67,10 @@ export const EventPanel = ({ event, today }: { event: SeasonEvent; today: IsoDat
           value={date}
           disabled={over}
           onChange={setDate}
-          onPick={(day) =>
-            day !== event.date && move(moveEvent(season, event.id, day, today, uuidv7).season ?? undefined)
-          }
+          onPick={(day) => day !== event.date && move(moveEvent(season, event.id, day, today, uuidv7).season)}
           min={today}
         />
-        <Button
-          variant="contained"
-          disabled={!moved?.season}
-          onClick={() => move(moved?.season ?? undefined)}
-        >
+        <Button variant="contained" disabled={!moved?.season} onClick={() => move(moved?.season)}>
           Move it
         </Button>
       </div>

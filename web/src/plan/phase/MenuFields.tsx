@@ -7,12 +7,13 @@ import IconButton from '@mui/material/IconButton';
 import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
 import { amountsOf, perGrams, type CarbBasis, type TargetKey } from '@maul/core/nutrition';
-import { chiefMacro, groupOf, rankSwaps, sumAudit } from '@maul/core/foods';
+import { sumAudit } from '@maul/core/foods';
 import type { Food } from '@maul/contract/foods';
+import type { Athlete } from '@maul/contract/people';
 import { useState } from 'react';
-import { FoodPick, swapFoodOf, useFoodsToHand } from '../../foods/index.ts';
+import { FoodPick, useSwaps } from '../../foods/index.ts';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
-import { gramsText } from '../../ui/formats/show.ts';
+import { gramsText, plural } from '../../ui/formats/show.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 
@@ -24,12 +25,12 @@ const OFFERED = 8;
 /** One food of the menu: its grams, its meal, and what may stand in for it. */
 const MenuLine = ({
   portion,
-  athleteId,
+  athlete,
   carbBasis,
   onChange,
 }: {
   portion: MenuPortion;
-  athleteId: string;
+  athlete: Athlete;
   carbBasis: CarbBasis;
   onChange: (portion: MenuPortion | null) => void;
 }) => {
@@ -55,7 +56,7 @@ const MenuLine = ({
         {open && (
           <SwapOffers
             portion={portion}
-            athleteId={athleteId}
+            athlete={athlete}
             carbBasis={carbBasis}
             onPick={(swap) => onChange({ ...portion, swaps: [...swaps, swap].slice(0, OFFERED) })}
           />
@@ -85,23 +86,17 @@ const MenuLine = ({
 
 const SwapOffers = ({
   portion,
-  athleteId,
+  athlete,
   carbBasis,
   onPick,
 }: {
   portion: MenuPortion;
-  athleteId: string;
+  athlete: Athlete;
   carbBasis: CarbBasis;
   onPick: (swap: NonNullable<MenuPortion['swaps']>[number]) => void;
 }) => {
-  const { data } = useFoodsToHand(athleteId);
   const { name, grams, per100g, foodId = 'menu' } = portion;
-  const by = chiefMacro(amountsOf(perGrams(per100g, grams), carbBasis));
-  const { swaps } = rankSwaps(
-    { foodId, per100g, grams, group: groupOf({ name }) },
-    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen)),
-    { by, carbBasis, allergens: [] },
-  );
+  const { swaps, refused } = useSwaps(athlete, { food: { id: foodId, name, per100g }, grams }, { carbBasis });
   const taken = new Set((portion.swaps ?? []).map((s) => s.foodId));
   return (
     <span className="menu-offers">
@@ -125,6 +120,12 @@ const SwapOffers = ({
             {gramsText(to)} g {food.name}, {food.state}
           </Button>
         ))}
+      {refused > 0 && (
+        <span className="second">
+          {plural(refused, 'food')} with {athlete.profile.allergens.join(', ')}, or not known to be free of
+          it, left out.
+        </span>
+      )}
     </span>
   );
 };
@@ -203,13 +204,13 @@ const StatedTotals = ({ rule, carbBasis }: { rule: Menu; carbBasis: CarbBasis })
 /** A written menu: taken over from a day or typed food by food, then changed gram by gram. */
 export const MenuFields = ({
   rule,
-  athleteId,
+  athlete,
   carbBasis,
   today,
   onChange,
 }: {
   rule: Menu;
-  athleteId: string;
+  athlete: Athlete;
   carbBasis: CarbBasis;
   today: string;
   onChange: (rule: MacroPolicy) => void;
@@ -219,7 +220,7 @@ export const MenuFields = ({
   const take = async (): Promise<void> => {
     setFault(null);
     try {
-      const day = await call('day', { params: { athleteId, date: date as never } });
+      const day = await call('day', { params: { athleteId: athlete.id, date: date as never } });
       const meals = numberedMeals(day.meals, day.athlete.dayTurnsAt);
       const portions: MenuPortion[] = meals.flatMap((meal, i) =>
         day.portions
@@ -263,14 +264,14 @@ export const MenuFields = ({
           <MenuLine
             key={`${portion.name}${i}`}
             portion={portion}
-            athleteId={athleteId}
+            athlete={athlete}
             carbBasis={carbBasis}
             onChange={(next) => put(i, next)}
           />
         ))}
       </ul>
       <AddToMenu
-        athleteId={athleteId}
+        athleteId={athlete.id}
         last={rule.portions.at(-1)}
         onAdd={(portion) => onChange({ ...rule, portions: [...rule.portions, portion] })}
       />

@@ -245,7 +245,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
           )}
           <MacroFields
             phase={phase}
-            athleteId={athlete.id}
+            athlete={athlete}
             carbBasis={basis?.carbBasis ?? 'total'}
             today={today}
             onChange={(macros) => put({ macros })}

@@ -8,6 +8,7 @@ import {
   macroPart,
   templateMacros,
 } from '@maul/core/plan';
+import type { Athlete } from '@maul/contract/people';
 import type { CarbBasis } from '@maul/core/nutrition';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -170,7 +171,7 @@ const PlateGroups = ({
       .filter((g) => g !== '');
   return (
     <TextField
-      label="What each plate holds, with commas"
+      label="What each plate holds, separated by commas"
       value={text}
       onChange={(e) => {
         setText(e.target.value);
@@ -178,7 +179,7 @@ const PlateGroups = ({
         if (next.length > 0) onChange(next);
       }}
       error={read(text).length === 0}
-      helperText={read(text).length === 0 ? 'Name at least one; the last list is kept.' : undefined}
+      helperText={read(text).length === 0 ? 'Name at least one. The last list is kept.' : undefined}
       multiline
     />
   );
@@ -279,13 +280,13 @@ const FibreFields = ({ fibre, onChange }: { fibre: FibreRule; onChange: (fibre: 
 /** The phase's macro rule. */
 export const MacroFields = ({
   phase,
-  athleteId,
+  athlete,
   carbBasis,
   today,
   onChange,
 }: {
   phase: Phase;
-  athleteId: string;
+  athlete: Athlete;
   carbBasis: CarbBasis;
   today: string;
   onChange: (rule: MacroPolicy) => void;
@@ -375,13 +376,7 @@ export const MacroFields = ({
         <FibreFields fibre={macros.fibre} onChange={(fibre) => onChange({ ...macros, fibre })} />
       )}
       {macros.kind === 'menu' && (
-        <MenuFields
-          rule={macros}
-          athleteId={athleteId}
-          carbBasis={carbBasis}
-          today={today}
-          onChange={onChange}
-        />
+        <MenuFields rule={macros} athlete={athlete} carbBasis={carbBasis} today={today} onChange={onChange} />
       )}
       {macros.kind === 'plate' && (
         <PlateGroups groups={macros.groups} onChange={(groups) => onChange({ kind: 'plate', groups })} />

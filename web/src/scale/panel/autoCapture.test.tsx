@@ -45,7 +45,7 @@ describe('capture by itself', () => {
     useBenchPrefs.getState().set({ auto: false });
     show();
     reads(420, 4000);
-    useBenchPrefs.getState().set({ auto: true });
+    act(() => useBenchPrefs.getState().set({ auto: true }));
     reads(380, 4000);
     for (let i = 0; i < 20; i += 1) reads(410 + (i % 2) * 15, 200);
     expect(captured).not.toHaveBeenCalled();

@@ -103,7 +103,7 @@ export const Source = memo(() => {
         {toggle('sound', 'Sound when it stands still and at the notch')}
         {toggle('vibration', 'Vibration')}
         {toggle('large', 'Large type')}
-        {toggle('auto', 'Capture by itself after 1.5 s inside the notch')}
+        {toggle('auto', 'Capture automatically after 1.5 s steady in the notch')}
       </div>
       <ToggleButtonGroup
         exclusive
