@@ -142,19 +142,24 @@ const answerOf = (problem: FitProblem, grams: number[]): FitAnswer => ({
   deviation: deviation(problem, grams),
 });
 
-/** Each food within one step of where it came out, on whole steps; what did not move keeps its planned amount. */
-const roundingOf = ({ foods }: FitProblem, grams: readonly number[]): Rounding =>
+/**
+ * Each food within so many steps of where it came out, on whole steps. Within one, pieces stay and what did not move keeps its planned
+ * amount; further off all that may move does.
+ */
+const roundingOf = ({ foods }: FitProblem, grams: readonly number[], reach: number): Rounding =>
   foods.map((food, i) => {
     if (!food.moves) return undefined;
     const { step, min, max } = food.moves;
     const count = (grams[i] ?? 0) / step;
-    if (food.moves.whole || Math.abs((grams[i] ?? 0) - food.grams) < 1e-6)
-      return { low: count, high: count, whole: false };
-    const low = Math.max(Math.ceil(min / step - 1e-9), Math.ceil(count - 1 - 1e-9));
-    const high = Math.min(Math.floor(max / step + 1e-9), Math.floor(count + 1 + 1e-9));
+    const stays = food.moves.whole || Math.abs((grams[i] ?? 0) - food.grams) < 1e-6;
+    if (reach === 1 && stays) return { low: count, high: count, whole: false };
+    const low = Math.max(Math.ceil(min / step - 1e-9), Math.ceil(count - reach - 1e-9));
+    const high = Math.min(Math.floor(max / step + 1e-9), Math.floor(count + reach + 1e-9));
     return low <= high ? { low, high, whole: true } : { low: count, high: count, whole: false };
   });
 
+/** Steps beside where each food came out, tried one after the other where rounding loses what could land. */
+const REACHES = [2, 4] as const;
 /** Seconds that the exact search on whole steps may take, each of its two solves. */
 const EXACT_SECONDS = 1;
 
@@ -198,11 +203,28 @@ class Search {
     if (nearest.status === 'infeasible') return { grams, proven };
     return { grams: gramsFrom(this.problem, near.counts, nearest.values), proven };
   }
-  /** Grams on whole steps near what was found: the least misses again, and then the least way from the plan. */
-  rounded(grams: number[]): number[] {
-    const rounding = roundingOf(this.problem, grams);
+  /** Grams on whole steps within `reach` of what was found: the least misses again, and then the least way from the plan. */
+  rounded(grams: number[], reach = 1): number[] {
+    const rounding = roundingOf(this.problem, grams, reach);
     if (rounding.every((r) => !r || !r.whole)) return grams;
     return this.solve(roundedProgram(this.problem, rounding))?.grams ?? grams;
+  }
+  /**
+   * The answer on whole steps: beside the free one where that lands; else further and further off; else looked for among all of them.
+   * `proven` when no less can be missed on these steps. What cannot land with free grams cannot land on steps either.
+   */
+  stepped(free: number[], couldLand: boolean): { answer: FitAnswer; proven: boolean } {
+    let answer = answerOf(this.problem, this.rounded(free));
+    const lost = (): boolean => couldLand && answer.violation > LANDS;
+    const take = (grams: number[]): void => {
+      const other = answerOf(this.problem, grams);
+      if (other.violation < answer.violation - 1e-9) answer = other;
+    };
+    for (const reach of REACHES) if (lost()) take(this.rounded(free, reach));
+    if (!lost()) return { answer, proven: true };
+    const exact = this.onSteps();
+    if (exact) take(exact.grams);
+    return { answer, proven: !lost() || exact?.proven === true };
   }
 }
 
@@ -281,8 +303,8 @@ const helpFrom = (
 /**
  * Finds the portions that land energy and macros inside their windows, nearest to the plan. Lexicographic: the least sum of misses, each
  * over its window's width and protein double; then, with that held, the least sum of steps from the plan and three for each food that
- * changes. Pieces are whole; grams are found freely and then put on their steps within one step, and where that loses what could land,
- * all of it is searched once more on whole steps, exactly. Amounts in grams and kcal. A macro that a
+ * changes. Pieces are whole; grams are found freely and then put on their steps within one step. Where that loses what could land, steps
+ * further off are looked through, and at last all of them, exactly. Amounts in grams and kcal. A macro that a
  * food does not state is counted as nothing and named in `unstated`. Throws RangeError for bounds that cannot be and when nothing may move.
  */
 export const portionsToFit = (problem: FitProblem, solver: Solver, options: FitOptions = {}): Fit => {
@@ -293,16 +315,10 @@ export const portionsToFit = (problem: FitProblem, solver: Solver, options: FitO
   if (!least) throw new RangeError('The solver found no portions at all for these bounds.');
   const near = search.solve(nearProgram(problem, least.objective), 0.6);
   const exact = near?.grams ?? least.grams;
-  let first = answerOf(problem, search.rounded(exact));
-  // What cannot land with free grams cannot land on steps either.
-  const couldLand = least.objective <= LANDS;
-  const lost = couldLand && first.violation > LANDS;
-  const onSteps = lost ? search.onSteps() : undefined;
-  const searched = onSteps && answerOf(problem, onSteps.grams);
-  if (searched && searched.violation < first.violation - 1e-9) first = searched;
+  const { answer: first, proven } = search.stepped(exact, least.objective <= LANDS);
   const fit: Fit = {
     answers: [first],
-    proven: !lost || first.violation <= LANDS || onSteps?.proven === true,
+    proven,
     best: { violation: least.objective, deviation: near?.objective ?? deviation(problem, least.grams) },
     unstated: unstated(problem),
     gap: search.gap,
