@@ -31,7 +31,7 @@ export default {
       globalTeardown: '<rootDir>/src/testing/globalTeardown.ts',
     }),
     project('web', {
-      setupFiles: ['fake-indexeddb/auto'],
+      setupFiles: ['fake-indexeddb/auto', '<rootDir>/src/testing/storage.ts'],
       moduleNameMapper: { '\\.css$': '<rootDir>/src/styleStub.ts' },
     }),
   ],

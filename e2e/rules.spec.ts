@@ -56,7 +56,9 @@ test('every macro rule can be had, and each says why', async ({ page }) => {
   });
   await test.step('a plate without numbers, and no target at all', async () => {
     await choose(page, 'Macros', 'A plate, without numbers');
-    await panel(page).getByLabel('What each plate holds, separated by commas').fill('greens, a grain, two proteins');
+    await panel(page)
+      .getByLabel('What each plate holds, separated by commas')
+      .fill('greens, a grain, two proteins');
     await expect(dayPanel(page)).toContainText('Each plate: greens, a grain, two proteins.');
     await choose(page, 'Macros', 'No target for a while');
     await expect(dayPanel(page).getByRole('meter')).toHaveCount(0);

@@ -76,7 +76,7 @@ describe('an answer that was on its way while something was kept', () => {
     queryClient.clear();
     useOutbox.setState({ entries: [], reachable: true, trouble: null });
     kept.length = 0;
-    globalThis.localStorage = { getItem: () => null, setItem: () => undefined } as unknown as Storage;
+    localStorage.clear();
     globalThis.fetch = jest.fn((address: unknown, init?: { method?: string; body?: unknown }) => {
       if (init?.method !== 'PUT')
         return new Promise<Response>((done) => {

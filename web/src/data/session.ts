@@ -8,6 +8,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { deviceToday } from './device.ts';
 import { ApiProblem, call, Unreachable } from './api.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
+import { journalled } from './journal.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
 export const queryClient = new QueryClient({
@@ -23,7 +24,7 @@ export const queryClient = new QueryClient({
 });
 
 const keeperModule = () => import('./keeper.ts');
-// The device's store is heavy and is loaded beside the first page; until then changes wait in memory.
+// The device's store is heavy and is loaded beside the first page.
 const lazyKeeper: OutboxKeeper = {
   put: async (entry) => (await keeperModule()).outboxKeeper.put(entry),
   remove: async (key) => (await keeperModule()).outboxKeeper.remove(key),
@@ -69,7 +70,7 @@ const standingSaved = (athleteId: string, row: StandingRow): void => {
   );
 };
 
-export const outbox = new Outbox(lazyKeeper, onSaved);
+export const outbox = new Outbox(journalled(lazyKeeper), onSaved);
 
 export const sessionQuery = {
   queryKey: ['session'],

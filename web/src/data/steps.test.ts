@@ -10,12 +10,6 @@ import { asStep, takeStep, useSteps } from './steps.ts';
 
 // Nothing is sent here: what waits is the day.
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
-const kept = new Map<string, string>();
-globalThis.localStorage = {
-  getItem: (key: string) => kept.get(key) ?? null,
-  setItem: (key: string, value: string) => void kept.set(key, value),
-  removeItem: (key: string) => void kept.delete(key),
-} as Storage;
 
 const meal = testMeal('m1');
 const portion = testPortion('p1', 'm1', { plannedGrams: 60 });
@@ -32,7 +26,7 @@ beforeEach(() => {
   has(server);
   useOutbox.setState({ entries: [], reachable: true, trouble: null });
   useSteps.setState({ byDay: {} });
-  kept.clear();
+  localStorage.clear();
 });
 
 describe('every step of a day can be taken back', () => {

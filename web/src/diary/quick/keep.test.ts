@@ -7,7 +7,6 @@ import type { Understood } from './resolve.ts';
 
 // Nothing is sent here: what waits is looked at.
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
-globalThis.localStorage = { getItem: () => null, setItem: () => undefined } as unknown as Storage;
 
 const food = testPortion('f').food;
 const meal = (id: string, day: string, time: string): MealRow =>
