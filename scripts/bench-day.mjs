@@ -121,19 +121,25 @@ const fullDay = async () => {
   return athlete;
 };
 
+/** The full day in a browser, with its quick line at hand. */
+const openToday = async (athlete) => {
+  const { page, close } = await openPage();
+  const { hostname } = new URL(address);
+  await page
+    .context()
+    .addCookies([{ name: 'maul_session', value: athlete.token, domain: hostname, path: '/' }]);
+  await page.goto(`${address}/today`);
+  await page.locator('.portion').nth(79).waitFor();
+  await page.getByRole('combobox', { name: /Quick line/ }).waitFor();
+  return { page, close };
+};
+
 /** Frames while meals of a full day are marked eaten and not, and a line is typed, against the same page left alone. */
 const dayFrames = async () => {
   const athlete = await fullDay();
-  const { page, close } = await openPage();
+  const { page, close } = await openToday(athlete);
   try {
-    const { host } = new URL(address);
-    await page
-      .context()
-      .addCookies([{ name: 'maul_session', value: athlete.token, domain: host.split(':')[0], path: '/' }]);
-    await page.goto(`${address}/today`);
-    await page.locator('.portion').nth(79).waitFor();
     const wait = () => page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), 4000);
-    await page.getByRole('combobox', { name: /Quick line/ }).waitFor();
     await wait();
     const idle = await slowFrames(page, wait);
     const line = await page.$('.quick-line input');
@@ -160,5 +166,57 @@ const dayFrames = async () => {
   }
 };
 
-const rows = await { fit, 'day-frames': dayFrames }[process.argv[2]]();
+/** From a key in the quick line to the frame after what it answered, for the keys that are answered anew; ms. */
+const watchKeys = (page) =>
+  page.evaluate(() => {
+    const times = [];
+    globalThis.maulKeys = times;
+    let pressed;
+    const frames = new globalThis.MutationObserver(() => {
+      const from = pressed;
+      pressed = undefined;
+      if (from !== undefined) globalThis.requestAnimationFrame(() => times.push(performance.now() - from));
+    });
+    const quick = globalThis.document.querySelector('.quick');
+    frames.observe(quick, { subtree: true, childList: true, characterData: true });
+    quick.addEventListener('keydown', (event) => (pressed = event.timeStamp), true);
+  });
+
+const LINES = ['120 g rice', '2 eggs', '1 tbsp oil', '80 g oats', '150 g potato'];
+
+/** A key in the quick line to its answer, on a full day, against the frames of the same page left alone. */
+const quickLine = async () => {
+  const athlete = await fullDay();
+  const { page, close } = await openToday(athlete);
+  try {
+    const frame = await page.evaluate(async () => {
+      const at = [];
+      while (at.length < 61) at.push(await new Promise((done) => globalThis.requestAnimationFrame(done)));
+      const gaps = at.slice(1).map((t, i) => t - at[i]);
+      return gaps.sort((a, b) => a - b)[30];
+    });
+    await watchKeys(page);
+    const line = await page.$('.quick-line input');
+    for (const text of LINES) {
+      await line.focus();
+      await page.keyboard.type(text, { delay: 120 });
+      await page.keyboard.press('Escape');
+    }
+    const times = await page.evaluate(() => globalThis.maulKeys);
+    const keys = LINES.join('').length;
+    const mid = quantile(times, 0.5);
+    return [
+      {
+        row: 'a key in the quick line to its answer, day of 80 portions',
+        figure: `median ${mid.toFixed(0)} ms of ${times.length} answers to ${keys} keys, ${(mid / frame).toFixed(1)} frames`,
+        bar: 'median within two frames of the page left alone',
+        holds: times.length > keys / 2 && mid <= 2 * frame,
+      },
+    ];
+  } finally {
+    await close();
+  }
+};
+
+const rows = await { fit, 'day-frames': dayFrames, 'quick-line': quickLine }[process.argv[2]]();
 process.send(rows, () => process.exit(0));

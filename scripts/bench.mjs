@@ -18,6 +18,7 @@ const FILES = {
   'scale-frames': 'bench-foods.mjs',
   fit: 'bench-day.mjs',
   'day-frames': 'bench-day.mjs',
+  'quick-line': 'bench-day.mjs',
 };
 const ROWS = Object.keys(FILES);
 const only = process.argv[2];
@@ -47,7 +48,7 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop()
 try {
   if (only && !ROWS.includes(only))
     throw new OperatorError(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
-  const inBrowser = ['season-drag', 'scale-frames', 'fit', 'day-frames'];
+  const inBrowser = ['season-drag', 'scale-frames', 'fit', 'day-frames', 'quick-line'];
   ensurePackages({ chromium: !only || inBrowser.includes(only) });
   ensureModules();
   ensureBuild();

@@ -35,54 +35,87 @@ const noted = () => Object.keys(localStorage).filter((key) => key.startsWith('ma
 
 beforeEach(() => localStorage.clear());
 
+const LATER = 5;
+const later = () => new Promise((done) => setTimeout(done, LATER * 4));
+
 describe('a change lasts from the press', () => {
   test('a page left before the keeper had it finds every row again, in order', async () => {
-    const { keeper, kept, hold } = slowKeeper();
-    hold();
+    const { keeper, kept } = slowKeeper();
     const journal = journalled(keeper);
-    void journal.put(entry('b', 2));
-    void journal.put(entry('a', 1));
+    await journal.put(entry('b', 2));
+    await journal.put(entry('a', 1));
     expect(kept.size).toBe(0);
     // The next page: the same device, nothing in memory.
     const next = await journalled(slowKeeper().keeper).all('me');
     expect(next.map((e) => e.key)).toEqual(['a', 'b']);
     expect(await journalled(slowKeeper().keeper).all('somebody else')).toEqual([]);
+    await journal.remove('a');
+    await journal.remove('b');
   });
 
-  test('the note goes when the keeper has the entry, and the newest word of it wins until then', async () => {
+  test('what stays unsent goes to the keeper, and its note goes; the newest word of it wins until then', async () => {
     const { keeper, kept, hold, let: letGo } = slowKeeper();
-    const journal = journalled(keeper);
+    const journal = journalled(keeper, LATER);
     await journal.put(entry('a', 1, 80));
+    await later();
     expect(noted()).toEqual([]);
+    expect(kept.get('a')?.body).toMatchObject({ kg: 80 });
     hold();
-    const second = journal.put(entry('a', 1, 81));
+    await journal.put(entry('a', 1, 81));
+    await later();
     expect((await journal.all('me')).map((e) => e.body)).toMatchObject([{ kg: 81 }]);
     letGo();
-    await second;
+    await later();
     expect(noted()).toEqual([]);
     expect(kept.get('a')?.body).toMatchObject({ kg: 81 });
   });
 
+  test('what is sent at once never troubles the keeper', async () => {
+    const { keeper, kept } = slowKeeper();
+    let removed = 0;
+    const counted = { ...keeper, remove: (key: string) => Promise.resolve((removed += key.length)) };
+    const journal = journalled(counted, LATER);
+    await journal.put(entry('a', 1));
+    await journal.remove('a');
+    await later();
+    expect([kept.size, removed, noted()]).toEqual([0, 0, []]);
+  });
+
   test('an older write that ends late leaves the note of a newer one', async () => {
     const { keeper, hold, let: letGo } = slowKeeper();
-    const journal = journalled(keeper);
+    const journal = journalled(keeper, LATER);
     hold();
-    const first = journal.put(entry('a', 1, 80));
-    const newer = entry('a', 1, 82);
-    localStorage.setItem('maul-unsent a', JSON.stringify(newer));
+    await journal.put(entry('a', 1, 80));
+    await later();
+    localStorage.setItem('maul-unsent a', JSON.stringify(entry('a', 1, 82)));
     letGo();
-    await first;
+    await later();
     expect(noted()).toEqual(['maul-unsent a']);
     expect((await journal.all('me')).map((e) => e.body)).toMatchObject([{ kg: 82 }]);
   });
 
-  test('what is sent or dropped is noted no more, and a note that cannot be read is left out', async () => {
-    const { keeper, hold } = slowKeeper();
-    hold();
+  test('what was kept by an earlier page is removed from the keeper too; a note that cannot be read is left out', async () => {
+    const { keeper, kept } = slowKeeper();
+    await keeper.put(entry('a', 1));
     const journal = journalled(keeper);
-    void journal.put(entry('a', 1));
-    void journal.remove('a');
     localStorage.setItem('maul-unsent broken', '{"key": "bro');
-    expect(await journal.all('me')).toEqual([]);
+    expect((await journal.all('me')).map((e) => e.key)).toEqual(['a']);
+    await journal.remove('a');
+    expect(kept.size).toBe(0);
+  });
+
+  test('on a device whose notes are full the keeper has it at once', async () => {
+    const { keeper, kept } = slowKeeper();
+    const storage = localStorage;
+    const full = (): never => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    globalThis.localStorage = Object.assign(Object.create(storage) as Storage, { setItem: full });
+    try {
+      await journalled(keeper).put(entry('a', 1));
+      expect(kept.has('a')).toBe(true);
+    } finally {
+      globalThis.localStorage = storage;
+    }
   });
 });

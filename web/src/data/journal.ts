@@ -24,24 +24,43 @@ const note = (entry: OutboxEntry): string | undefined => {
   }
 };
 
+/** What is sent before this need not trouble the keeper. */
+const LATER_MS = 1000;
+
 /**
  * A keeper whose entries last from the moment of the press. The keeper itself needs a while, and a page left in that while would take part of
- * a change with it: so each entry is noted at once, and the note goes when the keeper has it.
+ * a change with it: so each entry is noted at once. What is still unsent a second later goes to the keeper, which has more room, and its note goes.
  */
-export const journalled = (keeper: OutboxKeeper): OutboxKeeper => ({
-  put: async (entry) => {
-    const text = note(entry);
+export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeeper => {
+  const inKeeper = new Set<string>();
+  const waiting = new Map<string, ReturnType<typeof setTimeout>>();
+  const hand = async (entry: OutboxEntry, text?: string): Promise<void> => {
+    inKeeper.add(entry.key);
     await keeper.put(entry);
     if (text !== undefined && localStorage.getItem(PREFIX + entry.key) === text)
       localStorage.removeItem(PREFIX + entry.key);
-  },
-  remove: async (key) => {
-    localStorage.removeItem(PREFIX + key);
-    await keeper.remove(key);
-  },
-  all: async (personId) => {
-    const kept = new Map((await keeper.all(personId)).map((entry) => [entry.key, entry]));
-    for (const entry of noted()) if (entry.personId === personId) kept.set(entry.key, entry);
-    return [...kept.values()].sort((a, b) => a.seq - b.seq);
-  },
-});
+  };
+  return {
+    put: async (entry) => {
+      const text = note(entry);
+      clearTimeout(waiting.get(entry.key));
+      if (text === undefined) return hand(entry);
+      waiting.set(
+        entry.key,
+        setTimeout(() => void hand(entry, text), laterMs),
+      );
+    },
+    remove: async (key) => {
+      clearTimeout(waiting.get(key));
+      waiting.delete(key);
+      localStorage.removeItem(PREFIX + key);
+      if (inKeeper.delete(key)) await keeper.remove(key);
+    },
+    all: async (personId) => {
+      const kept = new Map((await keeper.all(personId)).map((entry) => [entry.key, entry]));
+      for (const key of kept.keys()) inKeeper.add(key);
+      for (const entry of noted()) if (entry.personId === personId) kept.set(entry.key, entry);
+      return [...kept.values()].sort((a, b) => a.seq - b.seq);
+    },
+  };
+};

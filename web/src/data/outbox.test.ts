@@ -128,6 +128,41 @@ describe('the outbox', () => {
     stop();
     expect(seen).toEqual([1, 0]);
   });
+  test('a press of many rows draws when it is made and once when all of it is kept', async () => {
+    const ids = ['a', 'b', 'c', 'd', 'e'].map((end) => ROW.slice(0, -1) + end);
+    answer = ({ kg }) => saved(kg, 1);
+    for (const id of ids) outbox.add(weighIn(80, 0, id));
+    const seen: number[] = [];
+    const stop = useOutbox.subscribe((state) => seen.push(state.entries.length));
+    await settle(() => entries().length === 0);
+    stop();
+    expect(seen).toEqual([0]);
+    expect(landed.map(([id]) => id)).toEqual(ids);
+    expect(requests).toHaveLength(5);
+    for (let i = 0; i < 50 && (await outboxKeeper.all('me')).length > 0; i += 1);
+    expect(await outboxKeeper.all('me')).toEqual([]);
+  });
+  test('a row that changes again while the rest of its press is on its way is a change of its own', async () => {
+    const other = ROW.replace(/.$/, 'f');
+    let version = 0;
+    answer = ({ kg, base }) => {
+      if (kg === 90) {
+        // The first row is kept by now, and still shown as waiting.
+        expect(entries().map((e) => e.id)).toEqual([ROW, other]);
+        outbox.add(weighIn(81));
+        return saved(kg, 1);
+      }
+      return base === version ? saved(kg, ++version) : problem('stale', 409);
+    };
+    outbox.add(weighIn(80));
+    outbox.add(weighIn(90, 0, other));
+    await settle(() => entries().length === 0);
+    expect(requests.map((r) => [r.base, r.kg])).toEqual([
+      [0, 80],
+      [0, 90],
+      [1, 81],
+    ]);
+  });
   test('a full disk or a stopped database is waited out, not refused', async () => {
     for (const [name, status] of [
       ['disk-full', 507],

@@ -45,6 +45,8 @@ export const useOutbox = create<OutboxState>(() => ({ entries: [], reachable: tr
 type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
 
 const RETRY_MS = 3000;
+/** What the server has kept is shown as kept once nothing more waits, or after so long: a press of many rows draws once. */
+const LAND_MS = 300;
 
 /** My change and what the server has, brought together where they do not collide; undefined where they do. */
 const mergedBody = (
@@ -81,6 +83,9 @@ export class Outbox {
   private count = 0;
   /** The change that is on its way: told apart here, so that nothing is drawn for its leaving. */
   private sending: string | undefined;
+  /** What the server has kept and is still shown as waiting. */
+  private landing: { entry: OutboxEntry; row: ResponseOf<OutboxRoute> }[] = [];
+  private landedAt = 0;
   /** When this page last changed something, ms. */
   lastChange = 0;
   /** The newest version that the server has answered for a row. */
@@ -109,7 +114,7 @@ export class Outbox {
     const { entries } = useOutbox.getState();
     // The newest, should an older one be waiting still to be sent again.
     const waiting = entries.findLast(
-      (e) => e.id === change.id && e.route === change.route && e.key !== this.sending,
+      (e) => e.id === change.id && e.route === change.route && e.key !== this.sending && !this.isKept(e),
     );
     const base = waiting ? this.baseOf(waiting) : Math.max(change.body.base, this.known.get(change.id) ?? 0);
     const entry: OutboxEntry = {
@@ -152,16 +157,35 @@ export class Outbox {
   async flush(): Promise<void> {
     if (this.running) return;
     this.running = true;
+    this.landedAt = Date.now();
     clearTimeout(this.timer);
     try {
       for (let next = this.next(); next; next = this.next()) if (!(await this.send(next))) break;
     } finally {
       this.running = false;
+      this.land();
     }
   }
 
   private next(): OutboxEntry | undefined {
-    return useOutbox.getState().entries.find((e) => e.state === 'waiting' && e.personId === this.personId);
+    return useOutbox
+      .getState()
+      .entries.find((e) => e.state === 'waiting' && e.personId === this.personId && !this.isKept(e));
+  }
+
+  private isKept({ key }: OutboxEntry): boolean {
+    return this.landing.some(({ entry }) => entry.key === key);
+  }
+
+  /** Tells what the server has kept since the last time, and lets it go. */
+  private land(): void {
+    this.landedAt = Date.now();
+    if (this.landing.length === 0) return;
+    const landed = this.landing;
+    const gone = new Set(landed.map(({ entry }) => entry.key));
+    this.landing = [];
+    for (const { entry, row } of landed) this.onSaved(entry, row);
+    this.set(useOutbox.getState().entries.filter((e) => !gone.has(e.key)));
   }
 
   private async send(entry: OutboxEntry): Promise<boolean> {
@@ -174,9 +198,9 @@ export class Outbox {
       const { reachable, trouble } = useOutbox.getState();
       if (!reachable || trouble !== null) useOutbox.setState({ reachable: true, trouble: null });
       this.rebase(entry, row.version);
-      this.onSaved(entry, row);
-      this.set(useOutbox.getState().entries.filter((e) => e.key !== entry.key));
+      this.landing.push({ entry, row });
       void this.keeper.remove(entry.key);
+      if (Date.now() - this.landedAt > LAND_MS) this.land();
       return true;
     } catch (error) {
       return this.failed(entry, error);
@@ -214,7 +238,13 @@ export class Outbox {
   private rebase(sent: OutboxEntry, version: number): void {
     this.known.set(sent.id, version);
     for (const e of useOutbox.getState().entries)
-      if (e.id === sent.id && e.route === sent.route && e.key !== sent.key && e.body.base < version)
+      if (
+        e.id === sent.id &&
+        e.route === sent.route &&
+        e.key !== sent.key &&
+        e.body.base < version &&
+        !this.isKept(e)
+      )
         this.change(e.key, (x) => ({ ...x, body: { ...x.body, base: version } }));
   }
 

@@ -26,7 +26,7 @@ const TONES: Record<Cue, readonly [hertz: number, seconds: number]> = {
 const BUZZES: Record<Cue, number[]> = { stable: [25], notch: [60, 40, 60], over: [180] };
 
 let audio: AudioContext | undefined;
-/** Opening sound takes a tenth of a second, and a browser wants a touch or a key first: so it is done with the first of them. */
+/** Opening sound takes a tenth of a second, and a browser wants a touch or a key first: so it waits for both, that and a weight. */
 const openAudio = (): void => {
   try {
     audio ??= new AudioContext();
@@ -56,14 +56,16 @@ export const useCues = (scale: ScaleState, plannedGrams: number | null): Cue | n
   const before = useRef(scale);
   const [last, setLast] = useState<Cue | null>(null);
   const { sound, vibration } = useBenchPrefs();
+  const weighing = (liveNet(scale) ?? 0) > 0;
   useEffect(() => {
-    if (!sound) return undefined;
+    if (!sound || !weighing) return undefined;
+    if (navigator.userActivation.hasBeenActive) openAudio();
     const events = ['pointerdown', 'keydown'] as const;
     for (const name of events) window.addEventListener(name, openAudio, { once: true });
     return () => {
       for (const name of events) window.removeEventListener(name, openAudio);
     };
-  }, [sound]);
+  }, [sound, weighing]);
   useEffect(() => {
     const cue = cueOf(before.current, scale, plannedGrams);
     before.current = scale;
