@@ -172,9 +172,9 @@ const prepare = (data, as, password) => {
 
 /**
  * Starts PostgreSQL on loopback with its own data directory and port. Without a password it trusts every local caller and
- * does not wait for the disk: for tests alone. Returns the port and how to end it.
+ * does not wait for the disk: for tests alone. Returns the port, how to end it, and when it is over.
  */
-export const startPostgres = async ({ data, password, log }) => {
+export const startPostgres = async ({ data, password, log, port: wanted }) => {
   const bin = postgresBin();
   if (!bin) throw new OperatorError('PostgreSQL is not installed.');
   const as = runAs();
@@ -183,7 +183,7 @@ export const startPostgres = async ({ data, password, log }) => {
     rmSync(data, { recursive: true, force: true });
     prepare(data, as, password);
   }
-  const port = await freePort();
+  const port = wanted ?? (await freePort());
   const out = log ? openSync(log, 'a') : 'ignore';
   const settings = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', max_connections: 100 };
   if (password === undefined)
@@ -209,6 +209,7 @@ export const startPostgres = async ({ data, password, log }) => {
   return {
     port,
     pid: child.pid,
+    over,
     stop: async () => {
       if (ended) return;
       // Held again while it ends: an unheld child would let this process leave before it is over.

@@ -57,13 +57,17 @@ try {
   running = true;
   writeFileSync(runFile, JSON.stringify({ pid: process.pid, address: `http://127.0.0.1:${port}` }));
   if (process.argv.includes('--fresh')) await freshen(home);
-  house = await openHouse({ home, port });
-  if (stopping) await house.stop();
-  house.server.on('exit', () => {
-    if (stopping) return;
-    console.error(`The server stopped by itself. What it said is in ${join(home, 'server.log')}.`);
-    void stop(1);
+  house = await openHouse({
+    home,
+    port,
+    gaveUp: (why) => {
+      console.error(
+        `${why} What was said is in ${join(home, 'server.log')} and ${join(home, 'postgres.log')}.`,
+      );
+      void stop(1);
+    },
   });
+  if (stopping) await house.stop();
   if (house.said) console.log(house.said);
   if (house.demo) {
     console.log(`Demo (invented people), password "${house.demo.password}":`);

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { openApiDocument } from './openapi.ts';
 import { FoodsFile, PutFood } from './foods/index.ts';
-import { Nutrients, Time, Zone } from './common.ts';
+import { Day, LARGEST_INT, Moment, Name, Nutrients, Text, Time, Zone } from './common.ts';
 import { Password, SignUp } from './people/index.ts';
 import { Problem, PROBLEMS } from './problems.ts';
 import { PutPortion } from './diary/index.ts';
@@ -40,6 +40,7 @@ describe('every route', () => {
   });
   test('only the door is public', () => {
     expect(all.filter(([, r]) => r.access === 'public').map(([name]) => name)).toEqual([
+      'live',
       'health',
       'demo',
       'signUp',
@@ -61,6 +62,99 @@ describe('every route', () => {
       ['limit', false],
       ['at', false],
     ]);
+  });
+});
+
+interface Shape {
+  type?: string;
+  format?: string;
+  enum?: unknown[];
+  const?: unknown;
+  pattern?: string;
+  maxLength?: number;
+  minimum?: number;
+  exclusiveMinimum?: number;
+  maximum?: number;
+  properties?: Record<string, Shape>;
+  $defs?: Record<string, Shape>;
+  items?: Shape | boolean;
+  additionalProperties?: Shape | boolean;
+  propertyNames?: Shape;
+  anyOf?: Shape[];
+  oneOf?: Shape[];
+  allOf?: Shape[];
+}
+/** What of a request is not bounded, by its path. */
+const unbounded = (shape: Shape, path: string): string[] => {
+  const under = (one: Shape | boolean | undefined, name: string) =>
+    one === undefined || typeof one === 'boolean' ? [] : unbounded(one, `${path}${name}`);
+  const found = [
+    ...Object.entries(shape.properties ?? {}).flatMap(([name, one]) => under(one, `.${name}`)),
+    ...under(shape.items, '[]'),
+    ...under(shape.additionalProperties, '.*'),
+    ...under(shape.propertyNames, ' keys'),
+    ...[shape.anyOf, shape.oneOf, shape.allOf].flatMap((all) => (all ?? []).flatMap((one) => under(one, ''))),
+    ...Object.entries(shape.$defs ?? {}).flatMap(([name, one]) => under(one, `#${name}`)),
+  ];
+  const closed = shape.enum !== undefined || shape.const !== undefined;
+  const told =
+    ['uuid', 'date', 'date-time', 'email'].includes(shape.format ?? '') || shape.pattern !== undefined;
+  if (
+    shape.type === 'string' &&
+    !closed &&
+    !told &&
+    (shape.format !== 'text' || shape.maxLength === undefined)
+  )
+    found.push(path);
+  const most = shape.type === 'integer' ? LARGEST_INT : 1e10;
+  if (['number', 'integer'].includes(shape.type ?? '') && !closed) {
+    if (!(Math.abs(shape.maximum ?? Infinity) <= most)) found.push(`${path} above`);
+    const least = shape.minimum ?? shape.exclusiveMinimum;
+    if (!(Math.abs(least ?? Infinity) <= most)) found.push(`${path} below`);
+  }
+  return found;
+};
+
+describe('what comes in is bounded', () => {
+  test.each(all)('%s: every text, number and date', (name, route) => {
+    const found = [route.params, route.query, route.body].flatMap((part) =>
+      unbounded(z.toJSONSchema(part, { io: 'input', unrepresentable: 'any' }) as Shape, ''),
+    );
+    // The size of a file is kept in a column that takes it.
+    expect(found).toEqual(name === 'putImport' ? ['.bytes above'] : []);
+  });
+  test('what is not bounded is found, however deep', () => {
+    const loose = z.strictObject({
+      a: z.array(z.union([z.string(), z.int()])),
+      b: z.record(z.string(), Day),
+    });
+    const found = unbounded(z.toJSONSchema(loose, { io: 'input', unrepresentable: 'any' }) as Shape, '');
+    expect(found).toEqual(['.a[]', '.a[] above', '.a[] below', '.b keys']);
+  });
+  test.each([
+    ['0000-01-01', false],
+    ['1899-12-31', false],
+    ['1900-01-01', true],
+    ['2200-12-31', true],
+    ['9999-12-31', false],
+    ['2026-02-30', false],
+  ])('the day %s: %s', (day, good) => {
+    expect(Day.safeParse(day).success).toBe(good);
+    expect(Moment.safeParse(`${day}T10:00:00Z`).success).toBe(good);
+  });
+  // Source: Unicode Standard Annex 15 (composition); the rest is ours.
+  test.each([
+    ['Cre\u0300me \u0000fra\u0007iche ', 'Crème fraiche'],
+    ['half \ud83c of one', 'half  of one'],
+    ['whole \u{1f95a}', 'whole \u{1f95a}'],
+    ['two\r\nlines\tand a tab', 'two lines and a tab'],
+    ['a next\u0085line', 'a nextline'],
+  ])('the name %j is kept as %j', (typed, kept) => {
+    expect(Name.parse(typed)).toBe(kept);
+  });
+  test('a text of lines keeps its lines; one of nothing that prints is empty', () => {
+    expect(Text.parse('two\r\nlines')).toBe('two\nlines');
+    expect(Name.safeParse('\u0000\u0007 ').error?.issues[0]?.message).toBe('Please give a name.');
   });
 });
 

@@ -10,10 +10,19 @@ import { route } from './route.ts';
 
 /** Every request that Maul answers: each room writes down its own, here they meet. */
 export const routes = {
-  health: route('get', '/api/health', 'Whether the server and its database answer.', {
+  live: route('get', '/api/live', 'That the server runs, whatever its database does.', {
     access: 'public',
-    response: z.strictObject({ database: z.enum(['up', 'down']) }),
+    response: z.strictObject({ server: z.literal('up') }),
   }),
+  health: route(
+    'get',
+    '/api/health',
+    'That the server and its database answer; 503 while the database is away.',
+    {
+      access: 'public',
+      response: z.strictObject({ database: z.literal('up') }),
+    },
+  ),
   ...peopleRoutes,
   ...planRoutes,
   ...bodyRoutes,

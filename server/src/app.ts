@@ -40,13 +40,25 @@ const logging = (log: Logger) =>
     customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : 'debug'),
   });
 
+/** What a log may keep of an error: where it happened and of what kind, never a value. A database's message may quote a row. */
+const withoutValues = (error: unknown): object => {
+  const from = error as Partial<
+    Record<'name' | 'stack' | 'code' | 'table' | 'column' | 'constraint', unknown>
+  >;
+  const at = typeof from.stack === 'string' ? from.stack.split('\n').filter((l) => /^\s+at /.test(l)) : [];
+  const { name, code, table, column, constraint } = from;
+  return { name, code, table, column, constraint, at: at.slice(0, 12) };
+};
+
 const errors =
   (log: Logger): ErrorRequestHandler =>
   (error, _req, res, next) => {
     if (res.headersSent) return next(error);
     const problem = toProblem(asProblem(error));
-    if (problem.status >= 500) log.error({ err: error as unknown, problem: problem.type }, problem.title);
+    if (problem.status >= 500)
+      log.error({ error: withoutValues(error), problem: problem.type }, problem.title);
     if (problem.status === 429) res.setHeader('Retry-After', '60');
+    if (problem.status === 503) res.setHeader('Retry-After', '3');
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 
@@ -64,8 +76,10 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   app.use('/api', sameOriginWrites, express.json({ limit: '256kb', strict: true }));
 
   const api = express.Router();
+  mount(api, house, 'live', () => Promise.resolve({ server: 'up' as const }));
   mount(api, house, 'health', async () => {
-    return { database: (await databaseAnswers(house.app)) ? 'up' : 'down' };
+    await databaseAnswers(house.app);
+    return { database: 'up' as const };
   });
   const document = openApiDocument();
   api.get('/api/openapi.json', (_req, res) => res.json(document));

@@ -39,18 +39,22 @@ const server = createServer(
   }),
 );
 
+/** What is being answered may take so long to end. */
+const DRAIN_MS = 5000;
+
+/** Takes nothing new, ends what is on its way, and goes. */
 const stop = async (): Promise<void> => {
-  await stopImports();
-  await feed.close();
+  const drained = new Promise<void>((done) => server.close(() => done()));
+  await Promise.allSettled([stopImports(), feed.close()]);
+  server.closeIdleConnections();
+  await Promise.race([drained, new Promise((done) => setTimeout(done, DRAIN_MS).unref())]);
   server.closeAllConnections();
-  server.close();
   await Promise.allSettled([app.destroy(), accounts.destroy()]);
   process.exit(0);
 };
-process.on('SIGTERM', () => void stop());
-process.on('SIGINT', () => void stop());
+for (const event of ['SIGTERM', 'SIGINT'] as const) process.once(event, () => void stop());
 // When whoever started this server is gone, it goes too.
-process.on('disconnect', () => void stop());
+process.once('disconnect', () => void stop());
 
 server.on('error', (error) => {
   log.fatal({ err: error }, 'The server cannot listen');

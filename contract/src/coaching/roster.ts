@@ -30,4 +30,6 @@ export const RosterRow = z.strictObject({
   need: z.strictObject({ score: z.number(), reasons: z.array(z.string()) }),
 });
 export type RosterRow = z.infer<typeof RosterRow>;
-export const Roster = z.strictObject({ athletes: z.array(RosterRow) });
+/** An athlete whose row could not be computed: the others stand all the same. */
+export const RosterFault = z.strictObject({ athleteId: Id, name: z.string(), sentence: z.string() });
+export const Roster = z.strictObject({ athletes: z.array(RosterRow), faults: z.array(RosterFault) });

@@ -2,29 +2,34 @@ import { z } from 'zod';
 import { Athlete } from '../people/index.ts';
 import { BodyBasis, WeighIn } from '../body/index.ts';
 import { Order, Season } from '../plan/index.ts';
-import { Base, Day, Id, Moment, PortionGrams, Text, Time, Version, Zone } from '../common.ts';
+import { Base, Day, Id, Moment, PortionGrams, Text, Time, Version, Zone, text } from '../common.ts';
 import { DayEntry, Handover, Standing } from './entries.ts';
 import { MethodName, PortionFood } from '../foods/index.ts';
 
+/** Grams on a scale, below zero where something was lifted off it. */
+const OnScale = z.number().min(-100_000).max(100_000);
 /** What the scale said when a portion was captured, grams. */
 export const Trail = z.strictObject({
-  gross: z.number(),
-  tare: z.number(),
+  gross: OnScale,
+  tare: OnScale,
   /** What was put on, or what was taken out. */
-  net: z.number(),
+  net: OnScale,
   way: z.enum(['add', 'take']).optional(),
-  division: z.number().positive(),
+  division: z.number().positive().max(1000),
   settled: z.enum(['stable', 'forced']),
   /** How far the readings lay apart when it was taken while moving. */
-  span: z.number().min(0).optional(),
+  span: z.number().min(0).max(100_000).optional(),
   readings: z.int().min(1).max(9).optional(),
-  source: z.string().max(60),
+  source: text({ max: 60 }),
   at: Moment,
 });
 export type Trail = z.infer<typeof Trail>;
 
 /** Groups of the plate that a meal holds, for a phase that goes by the plate. */
-const Ticks = z.array(z.string().max(120)).max(20).default([]);
+const Ticks = z
+  .array(text({ max: 120 }))
+  .max(20)
+  .default([]);
 export const Meal = z.strictObject({
   id: Id,
   day: Day,
@@ -47,7 +52,7 @@ export const PutMeal = z.strictObject({
 });
 
 const Guess = z
-  .strictObject({ low: z.number().min(0), high: z.number().positive().max(5000) })
+  .strictObject({ low: z.number().min(0).max(5000), high: z.number().positive().max(5000) })
   .refine((g) => g.low < g.high, 'The lower end of a range comes first.');
 export type Guess = z.infer<typeof Guess>;
 
@@ -65,7 +70,7 @@ const portionBody = {
   /** Between which grams it lies, where it is a guess with two ends. */
   guess: Guess.nullable().default(null),
   /** Why it is a guess, or anything else to remember of it. */
-  reason: z.string().trim().max(200).nullable().default(null),
+  reason: text({ max: 200 }).nullable().default(null),
 };
 export const Portion = z.strictObject({ id: Id, ...portionBody, version: Version, deleted: z.boolean() });
 export type PortionRow = z.infer<typeof Portion>;

@@ -1,8 +1,21 @@
+import { addDays } from '@maul/core/units';
 import { z } from 'zod';
-import { Base, Day, Id, Moment, Name, Nutrients, PortionGrams, Time, Version, Zone } from '../common.ts';
+import {
+  Base,
+  Day,
+  Id,
+  Moment,
+  Name,
+  Nutrients,
+  PortionGrams,
+  Time,
+  Version,
+  Zone,
+  text,
+} from '../common.ts';
 import { MethodName, PortionFood } from '../foods/index.ts';
 
-const What = z.string().trim().max(120);
+const What = text({ max: 120 });
 const Minutes = z
   .int('Minutes are a whole number.')
   .min(1, 'It takes at least a minute.')
@@ -11,6 +24,8 @@ const Millilitres = z
   .number('An amount of water is a number of mL.')
   .positive('More than 0 mL.')
   .max(5000, 'More than 5 L is not one drink: check the amount.');
+/** Ten years. */
+const LONGEST_PAUSE_DAYS = 3652;
 const Mark = z.int().min(1).max(5).nullable();
 
 export const CERTIFIED = ['certified', 'not certified', 'unknown'] as const;
@@ -18,7 +33,7 @@ const supplement = {
   name: Name,
   dose: z.strictObject({
     amount: z.number().positive('A dose is more than nothing.').max(100_000),
-    unit: z.string().trim().min(1).max(20),
+    unit: text({ min: 1, max: 20 }),
   }),
   /** True when its nutrients count in the day. */
   counted: z.boolean(),
@@ -48,7 +63,12 @@ export const EntryBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('supplement'), supplementId: Id, ...supplement, done: z.boolean() }),
   /** Whether all that was eaten on the day is logged, as the athlete says. */
   z.strictObject({ kind: z.literal('closing'), complete: z.boolean() }),
-  z.strictObject({ kind: z.literal('look'), fullness: Mark, tightness: Mark, words: z.string().max(500) }),
+  z.strictObject({
+    kind: z.literal('look'),
+    fullness: Mark,
+    tightness: Mark,
+    words: text({ max: 500, lines: true }),
+  }),
 ]);
 export type EntryBody = z.infer<typeof EntryBody>;
 
@@ -75,10 +95,14 @@ export const StandingBody = z.discriminatedUnion('kind', [
       kind: z.literal('pause'),
       from: Day,
       until: Day.nullable(),
-      why: z.string().trim().max(300),
+      why: text({ max: 300, lines: true }),
     })
     .refine((p) => p.until === null || p.until >= p.from, {
       message: 'A pause ends on the day it begins, or later.',
+      path: ['until'],
+    })
+    .refine((p) => p.until === null || p.until <= addDays(p.from, LONGEST_PAUSE_DAYS), {
+      message: 'A pause lasts ten years at most. Leave its end open instead.',
       path: ['until'],
     }),
   z.strictObject({ kind: z.literal('eater'), personId: Id, name: Name }),
@@ -111,7 +135,7 @@ export const HandoverAnswer = z.strictObject({ answer: z.enum(['taken', 'left'])
 
 /** Somebody to eat with, by the code on their account page. */
 export const Eater = z.strictObject({ personId: Id, name: z.string() });
-export const EaterQuery = z.strictObject({ code: z.string().trim().min(4).max(20) });
+export const EaterQuery = z.strictObject({ code: text({ min: 4, max: 20 }) });
 
 /** The water among entries, drunk and planned. */
 export const waterEntries = (

@@ -1,16 +1,16 @@
 import { z } from 'zod';
-import { Day } from '../common.ts';
+import { Day, text } from '../common.ts';
 import { PhaseKind } from '../plan/index.ts';
 
 const Figure = z.number().nullable();
-const Maybe = z.coerce.number().optional();
+const Maybe = z.coerce.number().min(0).max(1000).optional();
 
 /** Which past days are looked for; what is left out does not narrow. */
 export const FindQuery = z.strictObject({
   /** Parts of the names of foods, all of which were eaten. */
-  foods: z.string().max(120).default(''),
+  foods: text({ max: 120 }).default(''),
   phase: PhaseKind.optional(),
-  dayType: z.string().max(60).optional(),
+  dayType: text({ max: 60 }).optional(),
   from: Day.optional(),
   to: Day.optional(),
   kgLow: Maybe,

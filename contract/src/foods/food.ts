@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Base, FoodState, Id, Moment, Name, Nutrients, Time, Version } from '../common.ts';
+import { Base, FoodState, Id, Moment, Name, Nutrients, Time, Version, text } from '../common.ts';
 import { FoodDetails, Measure } from './portionFood.ts';
 
 const foodBody = {
@@ -88,7 +88,7 @@ export const PutFood = z
     base: Base,
     ...foodBody,
     details: FoodDetails.default(NO_DETAILS),
-    source: z.string().trim().min(1).max(300).default('own'),
+    source: text({ min: 1, max: 300 }).default('own'),
     deleted: z.boolean(),
   })
   .superRefine((food, context) => {
@@ -104,19 +104,19 @@ export const PutFood = z
 
 /** One food of our own JSON file of foods; figures by INFOODS tagname, for what `details.basis` says. */
 export const FoodInFile = z.strictObject({
-  name: z.string().min(1),
+  name: text({ min: 1, max: 1000 }),
   state: FoodState.default('as sold'),
   figures: z.record(z.string(), z.number()),
   measures: z.array(Measure).max(20).default([]),
   details: FoodDetails.default(NO_DETAILS),
-  source: z.string().max(300).optional(),
+  source: text({ max: 300 }).optional(),
 });
 /** Our own JSON file of foods: a list, or an object with one. Its schema is docs/formats/foods.schema.json. */
 export const FoodsFile = z.union([z.array(FoodInFile), z.looseObject({ foods: z.array(FoodInFile) })]);
 
 export const OwnFood = z.strictObject({ ...Food.shape, version: Version });
 export const FoodQuery = z.strictObject({
-  q: z.string().max(80).default(''),
+  q: text({ max: 80 }).default(''),
   limit: z.coerce.number().int().min(1).max(50).default(20),
   /** The hour it is eaten at: what is usual then comes first. */
   at: Time.optional(),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Moment } from '../common.ts';
+import { Id, Moment, text } from '../common.ts';
 
 export const IMPORT_FORMATS = ['own-csv', 'own-json', 'fdc-json', 'fdc-csv'] as const;
 export const ImportFormat = z.enum(IMPORT_FORMATS);
@@ -15,7 +15,7 @@ export const ImportOptions = z.strictObject({
   format: ImportFormat,
   encoding: z.enum(ENCODINGS).default('utf-8'),
   /** Column of a CSV to what it holds; a column that is not named here is as the preview guessed. */
-  mapping: z.record(z.string().max(120), z.string().max(40)).default({}),
+  mapping: z.record(text({ max: 120, trim: false }), text({ max: 40 })).default({}),
 });
 export type ImportOptions = z.infer<typeof ImportOptions>;
 
@@ -46,9 +46,9 @@ export const FoodImport = z.strictObject({
 export type FoodImport = z.infer<typeof FoodImport>;
 
 export const PutImport = z.strictObject({
-  fileName: z.string().trim().min(1).max(200),
+  fileName: text({ min: 1, max: 200 }),
   bytes: z
-    .number()
+    .int()
     .positive('The file is empty.')
     .max(
       LARGEST_FILE,

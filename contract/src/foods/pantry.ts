@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Base, Day, Id, Name, Version } from '../common.ts';
+import { Base, Day, Id, Name, ShortId, Version, text } from '../common.ts';
 
 const EmptyGrams = z
   .number('The empty weight is a number of grams.')
@@ -18,9 +18,9 @@ export const PutContainer = z.strictObject({ base: Base, ...container, deleted: 
 
 const Weighed = z.number().positive('It weighs more than 0 g.').max(50_000);
 const seen = {
-  foodId: z.string().min(1).max(80),
+  foodId: ShortId(80),
   foodName: Name,
-  method: z.string().trim().min(1).max(60),
+  method: text({ min: 1, max: 60 }),
   rawGrams: Weighed,
   cookedGrams: Weighed,
   day: Day,

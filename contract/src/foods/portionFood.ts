@@ -1,7 +1,7 @@
 import { FOOD_GROUPS, METHODS, type Method } from '@maul/core/foods';
 import { z } from 'zod';
 import { ALLERGENS } from './allergens.ts';
-import { Day, FoodState, Name, Nutrients } from '../common.ts';
+import { Day, FoodState, LARGEST_INT, Name, Nutrients, ShortId, Version, text } from '../common.ts';
 
 export const MethodName = z.enum(METHODS as readonly [Method, ...Method[]]);
 
@@ -9,7 +9,7 @@ const Grams = z.number().positive('It weighs more than 0 g.').max(100_000);
 
 /** A household measure: grams of one, and how far one may stray, as a relative standard uncertainty. */
 export const Measure = z.strictObject({
-  name: z.string().trim().min(1).max(60),
+  name: text({ min: 1, max: 60 }),
   grams: Grams,
   spread: z.number().min(0).max(2).nullable().default(null),
 });
@@ -34,7 +34,7 @@ export const Edible = z.strictObject({
     .number()
     .positive('Something of it is eaten.')
     .max(1, 'No more than all of it is eaten: 100 % at most.'),
-  refuse: z.string().trim().min(1).max(40),
+  refuse: text({ min: 1, max: 40 }),
 });
 
 /** All that a food is besides its name, state and nutrients. */
@@ -54,7 +54,10 @@ export const FoodDetails = z.strictObject({
   /** What it is used as; null where its name must tell. */
   group: z.enum(FOOD_GROUPS).nullable().default(null),
   allergens: z.array(z.enum(ALLERGENS)).max(14).default([]),
-  tags: z.array(z.string().trim().min(1).max(30)).max(12).default([]),
+  tags: z
+    .array(text({ min: 1, max: 30 }))
+    .max(12)
+    .default([]),
   /** Trade item number, fourteen digits. */
   code: z
     .string()
@@ -69,11 +72,11 @@ export type FoodDetails = z.infer<typeof FoodDetails>;
 /** A yield that stands behind a food cooked from what is known raw, or the other way. */
 export const UsedYield = z.strictObject({
   factor: z.number().positive().max(20),
-  method: z.string().max(60),
+  method: text({ max: 60 }),
   /** The state that the source knows. */
   from: FoodState,
-  source: z.string().max(200),
-  seen: z.int().min(0),
+  source: text({ max: 200 }),
+  seen: z.int().min(0).max(LARGEST_INT),
   /** Grams of fat drained off per 100 g raw. */
   fatDrained: z.number().min(0).max(100).default(0),
 });
@@ -81,13 +84,13 @@ export type UsedYield = z.infer<typeof UsedYield>;
 
 /** A food as a portion keeps it: copied on the day it was weighed. */
 export const PortionFood = z.strictObject({
-  id: z.string().min(1).max(80),
+  id: ShortId(80),
   name: Name,
   state: FoodState,
-  source: z.string().max(300),
+  source: text({ max: 300 }),
   per100g: Nutrients,
   /** The version of an own food that was copied. */
-  version: z.int().min(1).optional(),
+  version: Version.optional(),
   lever: z.boolean().optional(),
   density: Density.nullable().optional(),
   /** True for a food that its source states per 100 mL: it is read in millilitres too. */

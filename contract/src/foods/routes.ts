@@ -9,7 +9,7 @@ import {
   SeenFoods,
 } from './food.ts';
 import { FoodImport, ImportOptions, ImportPreview, ImportReject, PutImport } from './imports.ts';
-import { Id } from '../common.ts';
+import { Id, ShortId, text } from '../common.ts';
 import { Kitchen, KitchenContainer, PutContainer, PutYield, YieldSeen } from './pantry.ts';
 import { z } from 'zod';
 import { inAthlete, ofAthlete, route } from '../route.ts';
@@ -34,14 +34,14 @@ export const foodsRoutes = {
     'get',
     '/api/athletes/:athleteId/foods-by-code/:code',
     'The foods with a trade item number; none when it is not known here.',
-    { params: z.strictObject({ athleteId: Id, code: z.string().max(40) }), response: FoodResults },
+    { params: z.strictObject({ athleteId: Id, code: text({ max: 40 }) }), response: FoodResults },
   ),
   markFood: route(
     'put',
     '/api/athletes/:athleteId/food-marks/:foodId',
     'Says of any food whether it is a lever and whether it is in stock.',
     {
-      params: z.strictObject({ athleteId: Id, foodId: z.string().min(1).max(80) }),
+      params: z.strictObject({ athleteId: Id, foodId: ShortId(80) }),
       body: FoodMark,
       response: FoodMark,
     },

@@ -1,16 +1,19 @@
 import { z } from 'zod';
-import { Id, Moment, Name } from '../common.ts';
+import { Id, Moment, Name, text } from '../common.ts';
 
 export const Email = z.email('This is not an email address.').max(254).toLowerCase();
 /** Judged by length alone: long and remembered beats short and decorated. */
-export const Password = z
-  .string()
-  .min(10, 'A password has at least 10 characters.')
-  .max(200, 'A password has at most 200 characters.');
+export const Password = text({
+  min: 10,
+  max: 200,
+  trim: false,
+  empty: 'A password has at least 10 characters.',
+  long: 'A password has at most 200 characters.',
+});
 export const Role = z.enum(['athlete', 'coach']);
 
 export const SignUp = z.strictObject({ id: Id, name: Name, email: Email, password: Password, role: Role });
-export const SignIn = z.strictObject({ email: Email, password: z.string().max(200) });
+export const SignIn = z.strictObject({ email: Email, password: text({ max: 200, trim: false }) });
 
 export const Grant = z.strictObject({
   id: Id,
@@ -58,7 +61,7 @@ export const DemoPeople = z.strictObject({
 export type DemoPeople = z.infer<typeof DemoPeople>;
 
 export const ShareWithCoach = z.union([
-  z.strictObject({ code: z.string().trim().min(4).max(20) }),
+  z.strictObject({ code: text({ min: 4, max: 20 }) }),
   /** A sharing that was ended within the last day. */
   z.strictObject({ endedGrantId: Id }),
 ]);

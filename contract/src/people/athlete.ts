@@ -2,7 +2,7 @@ import { ALLERGENS } from '../foods/index.ts';
 import { CarbBasisName, FatPercent, Height, KnownKcal, Sex, EquationName } from '../body/index.ts';
 import { NO_STATEMENTS } from '@maul/core/plan';
 import { z } from 'zod';
-import { Base, Day, Id, Version, Zone } from '../common.ts';
+import { Base, Day, Id, Version, Zone, text } from '../common.ts';
 import { Routine } from './routine.ts';
 
 export const DIETS = ['everything', 'fish', 'vegetarian', 'plants'] as const;
@@ -14,7 +14,7 @@ export const Units = z.strictObject({
 });
 export type Units = z.infer<typeof Units>;
 
-const Named = z.string().trim().min(2).max(120).nullable();
+const Named = text({ min: 2, max: 120 }).nullable();
 export const Health = z.strictObject({
   pregnant: z.boolean(),
   breastfeeding: z.boolean(),

@@ -1,6 +1,6 @@
 import { TargetName } from './season.ts';
 import { z } from 'zod';
-import { Day, Id, Moment, Name, Text } from '../common.ts';
+import { Day, Id, Moment, Name, ShortId, Text } from '../common.ts';
 
 const orderBody = {
   phaseId: Id,
@@ -34,7 +34,7 @@ export type OrderRow = z.infer<typeof Order>;
 
 export const SignOrder = z.strictObject({
   ...orderBody,
-  dayTypes: z.array(z.string().min(1)).min(1, 'Choose at least one day type.').nullable(),
+  dayTypes: z.array(ShortId(60)).min(1, 'Choose at least one day type.').max(30).nullable(),
   reason: Text,
-  confirmed: z.array(z.string()),
+  confirmed: z.array(ShortId(120)).max(100),
 });

@@ -66,7 +66,7 @@ export const planRoutes = {
     'Somebody has read a hard caution and stands by the plan.',
     {
       params: inAthlete,
-      body: z.strictObject({ cautionId: CautionName, figure: z.number().nullable() }),
+      body: z.strictObject({ cautionId: CautionName, figure: z.number().min(-1e6).max(1e6).nullable() }),
       response: MeasuredCautions,
     },
   ),

@@ -1,12 +1,17 @@
 import { PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { z } from 'zod';
-import { Day, FoodState, Id, Name, Nutrients, Time } from '../common.ts';
+import { Day, FoodState, Id, Name, Nutrients, ShortId, Time } from '../common.ts';
 
 const Width = z.strictObject({ below: z.number().min(0).max(500), above: z.number().min(0).max(500) });
 export const PhaseKind = z.enum(PHASE_KINDS);
 export const TargetName = z.enum(TARGET_KEYS);
-const ShortId = z.string().min(1).max(60);
+const PartId = ShortId(60);
+/** Figures or names by date, for one phase. */
+const byDate = <V extends z.ZodType>(value: V) =>
+  z
+    .record(Day as unknown as z.ZodString, value)
+    .refine((dates) => Object.keys(dates).length <= 1000, 'At most a thousand days have an exception.');
 
 export const EnergyPolicy = z.discriminatedUnion('kind', [
   z.strictObject({
@@ -46,7 +51,7 @@ const MenuSwap = z.strictObject({
   name: Name,
   grams: z.number().positive().max(5000),
   per100g: Nutrients,
-  foodId: z.string().min(1).max(80),
+  foodId: ShortId(80),
   state: FoodState,
 });
 
@@ -76,7 +81,7 @@ export const MacroPolicy = z.discriminatedUnion('kind', [
           per100g: Nutrients,
           meal: z.int().min(1).max(20).optional(),
           time: Time.optional(),
-          foodId: z.string().min(1).max(80).optional(),
+          foodId: ShortId(80).optional(),
           state: FoodState.optional(),
           swaps: z.array(MenuSwap).max(8).optional(),
         }),
@@ -98,20 +103,20 @@ const DayChange = z.discriminatedUnion('kind', [
   }),
 ]);
 const DayType = z.strictObject({
-  id: ShortId,
+  id: PartId,
   name: Name,
   change: DayChange,
   widen: z.number().min(1).max(5),
-  patternId: ShortId.nullable(),
+  patternId: PartId.nullable(),
 });
 
 export const MealPattern = z.strictObject({
-  id: ShortId,
+  id: PartId,
   name: Name,
   slots: z
     .array(
       z.strictObject({
-        id: ShortId,
+        id: PartId,
         anchor: z.enum(['clock', 'waking', 'before-training', 'after-training']),
         minutes: z.number().min(0).max(1440),
         at: Time,
@@ -144,12 +149,12 @@ export const Phase = z.strictObject({
   }),
   rate: z.strictObject({ low: z.number().min(-3).max(3), high: z.number().min(-3).max(3) }),
   dayTypes: z.array(DayType).min(1).max(30),
-  week: z.array(ShortId).length(7),
-  exceptions: z.record(z.string(), ShortId),
-  levels: z.record(z.string(), z.number().min(-2000).max(2000)),
+  week: z.array(PartId).length(7),
+  exceptions: byDate(PartId),
+  levels: byDate(z.number().min(-2000).max(2000)),
   holdMean: z.boolean(),
   patterns: z.array(MealPattern).max(20),
-  patternId: ShortId.nullable(),
+  patternId: PartId.nullable(),
 });
 
 export const Season = z.strictObject({

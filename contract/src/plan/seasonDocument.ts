@@ -3,7 +3,7 @@ import { Athlete } from '../people/index.ts';
 import { BodyBasis } from '../body/index.ts';
 import { Caution, Confirmation } from './caution.ts';
 import { Order } from './order.ts';
-import { Base, Day, Id, Moment } from '../common.ts';
+import { Base, Day, Id, Moment, ShortId, text } from '../common.ts';
 import { Season } from './season.ts';
 
 /** Who wrote a season down, when and why. */
@@ -42,9 +42,9 @@ export const PutSeason = z.strictObject({
   /** Number of the newest revision that this one was made from. */
   base: Base,
   season: Season,
-  reason: z.string().trim().max(4000).nullable(),
+  reason: text({ max: 4000, lines: true }).nullable(),
   /** Hard cautions that the writer has read and stands by. */
-  confirmed: z.array(z.string()),
+  confirmed: z.array(ShortId(120)).max(100),
 });
 
 /** What was in force on one date: season, basis, orders, and who wrote them. */

@@ -1,14 +1,16 @@
 import type { Athlete } from '@maul/contract/people';
 import { assembleDay } from '@maul/core/diary';
 import { entriesOn, mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
-import { athletesOfCoach, athleteOf, todayOf } from '../people/index.ts';
+import { athletesOfCoach, athleteOf, nameOf, todayOf } from '../people/index.ts';
 import { mornings } from '../body/index.ts';
 import { words } from './store.ts';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { coachNeed } from '@maul/core/coaching';
 import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
 import { weekMean, weekRate } from '@maul/core/body';
-import type { RosterRow } from '@maul/contract/coaching';
+import { RosterRow as RowSchema, type RosterRow } from '@maul/contract/coaching';
+import type { ResponseOf } from '@maul/contract/routes';
+import { sql } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { seasonOn, timeline } from '../plan/index.ts';
 
@@ -95,10 +97,34 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
   };
 };
 
-/** Every athlete who shares with this coach, who needs the coach first on top. */
-export const roster = async (trx: AppTransaction, coachId: string): Promise<RosterRow[]> => {
-  const rows: RosterRow[] = [];
-  for (const athleteId of await athletesOfCoach(trx, coachId))
-    rows.push(await rosterRow(trx, athleteId, coachId));
-  return rows.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
+const FAULT =
+  'Something in this log could not be read, so there are no figures. Their day opens all the same.';
+
+/** Runs `work` so that its failure leaves the transaction as it was before; undefined then. */
+const orNothing = async <T>(trx: AppTransaction, work: () => Promise<T>): Promise<T | undefined> => {
+  await sql`savepoint one_of_many`.execute(trx);
+  try {
+    const done = await work();
+    await sql`release savepoint one_of_many`.execute(trx);
+    return done;
+  } catch (error) {
+    // A lost connection is everybody's fault, and is said as such.
+    await sql`rollback to savepoint one_of_many`.execute(trx).catch(() => {
+      throw error;
+    });
+    return undefined;
+  }
+};
+
+/** Every athlete who shares with this coach, who needs the coach first on top. One athlete's fault costs their own row. */
+export const roster = async (trx: AppTransaction, coachId: string): Promise<ResponseOf<'roster'>> => {
+  const athletes: RosterRow[] = [];
+  const faults: ResponseOf<'roster'>['faults'] = [];
+  for (const athleteId of await athletesOfCoach(trx, coachId)) {
+    const row = await orNothing(trx, async () => RowSchema.parse(await rosterRow(trx, athleteId, coachId)));
+    if (row) athletes.push(row);
+    else faults.push({ athleteId, name: await nameOf(trx, athleteId), sentence: FAULT });
+  }
+  athletes.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
+  return { athletes, faults };
 };

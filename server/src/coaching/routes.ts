@@ -3,7 +3,5 @@ import { mount, type Services } from '../platform/http/mount.ts';
 import { roster } from './roster.ts';
 
 export const mountCoaching = (router: Router, house: Services): void => {
-  mount(router, house, 'roster', async ({ acting, signed }) => ({
-    athletes: await acting((trx) => roster(trx, signed().personId)),
-  }));
+  mount(router, house, 'roster', ({ acting, signed }) => acting((trx) => roster(trx, signed().personId)));
 };

@@ -138,7 +138,7 @@ export const RosterPage = () => {
         Sorted by who needs you first: pace against the wanted pace, days that landed, notes that wait for an
         answer.
       </p>
-      {data.athletes.length === 0 ? (
+      {data.athletes.length + data.faults.length === 0 ? (
         <p className="day-empty">
           Nobody shares with you yet. Give your athletes your code, <b className="n">{person.coachCode}</b>;
           they type it under Account.
@@ -147,6 +147,19 @@ export const RosterPage = () => {
         <ol>
           {data.athletes.map((row, i) => (
             <Row key={row.athleteId} row={row} place={i + 1} />
+          ))}
+          {data.faults.map(({ athleteId, name, sentence }) => (
+            <li key={athleteId} className="roster-row">
+              <span className="roster-place">–</span>
+              <div className="roster-who">
+                <h2>
+                  <Link to={`/athletes/${athleteId}`}>{name}</Link>
+                </h2>
+                <p className="roster-why" role="alert">
+                  {sentence}
+                </p>
+              </div>
+            </li>
           ))}
         </ol>
       )}

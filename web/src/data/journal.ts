@@ -2,27 +2,27 @@ import type { OutboxEntry, OutboxKeeper } from './outbox.ts';
 
 const PREFIX = 'maul-unsent ';
 
-const noted = (): OutboxEntry[] =>
-  Object.keys(localStorage)
-    .filter((key) => key.startsWith(PREFIX))
-    .flatMap((key) => {
-      try {
-        return [JSON.parse(localStorage.getItem(key) ?? '') as OutboxEntry];
-      } catch {
-        return [];
-      }
-    });
-
-const note = (entry: OutboxEntry): string | undefined => {
-  const text = JSON.stringify(entry);
+/** A browser may refuse its storage as a whole: then entries last as soon as the keeper has them. */
+const orElse = <T>(work: () => T, otherwise: T): T => {
   try {
-    localStorage.setItem(PREFIX + entry.key, text);
-    return text;
+    return work();
   } catch {
-    // A full store: the entry then lasts as soon as the keeper has it.
-    return undefined;
+    return otherwise;
   }
 };
+const noteOf = (key: string): string | null => orElse(() => localStorage.getItem(PREFIX + key), null);
+const forget = (key: string): void => orElse(() => localStorage.removeItem(PREFIX + key), undefined);
+/** The note that was made; undefined where there is no room for it. */
+const note = (entry: OutboxEntry): string | undefined =>
+  orElse(() => {
+    const text = JSON.stringify(entry);
+    localStorage.setItem(PREFIX + entry.key, text);
+    return text;
+  }, undefined);
+const noted = (): OutboxEntry[] =>
+  orElse(() => Object.keys(localStorage), [])
+    .filter((key) => key.startsWith(PREFIX))
+    .flatMap((key) => orElse(() => [JSON.parse(localStorage.getItem(key) ?? '') as OutboxEntry], []));
 
 /** What is sent before this need not trouble the keeper. */
 const LATER_MS = 1000;
@@ -37,8 +37,7 @@ export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeep
   const hand = async (entry: OutboxEntry, text?: string): Promise<void> => {
     inKeeper.add(entry.key);
     await keeper.put(entry);
-    if (text !== undefined && localStorage.getItem(PREFIX + entry.key) === text)
-      localStorage.removeItem(PREFIX + entry.key);
+    if (text !== undefined && noteOf(entry.key) === text) forget(entry.key);
   };
   return {
     put: async (entry) => {
@@ -53,7 +52,7 @@ export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeep
     remove: async (key) => {
       clearTimeout(waiting.get(key));
       waiting.delete(key);
-      localStorage.removeItem(PREFIX + key);
+      forget(key);
       if (inKeeper.delete(key)) await keeper.remove(key);
     },
     all: async (personId) => {

@@ -1,15 +1,18 @@
-import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
 import { ME, testDay, testMeal, testPortion } from '../testing/samples.ts';
 import { withPending } from './day.ts';
 import { splitMeal } from '@maul/core/diary';
 import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
 import { useOutbox } from './outbox.ts';
-import { queryClient } from './session.ts';
+import { outbox, queryClient } from './session.ts';
 import { asStep, takeStep, useSteps } from './steps.ts';
 
 // Nothing is sent here: what waits is the day.
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
+// It is let go at the end of each test: no timer outlives it.
+const dropped = () => useOutbox.getState().entries.forEach((entry) => outbox.drop(entry.key));
+afterEach(dropped);
 
 const meal = testMeal('m1');
 const portion = testPortion('p1', 'm1', { plannedGrams: 60 });

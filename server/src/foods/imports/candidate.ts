@@ -1,5 +1,5 @@
 import { type KeptFood, FoodDetails, foodFaults, type Measure } from '@maul/contract/foods';
-import { FoodState } from '@maul/contract/common';
+import { cleanText, FoodState } from '@maul/contract/common';
 import { labelAudit, per100Grams, readGtin, type FoodBasis } from '@maul/core/foods';
 import { NUTRIENT_LABELS, TAGNAME_LIST, type NutrientVector, type Tagname } from '@maul/core/nutrition';
 
@@ -72,9 +72,14 @@ const auditRemark = (per100g: NutrientVector): string | null => {
 const negative = (figures: NutrientVector): Tagname | undefined =>
   TAGNAME_LIST.find((tag) => (figures[tag] ?? 0) < 0);
 
+/** A text of a file on one line, at most so many characters. */
+export const short = (text: string, most: number): string =>
+  // Cleaned again: the cut may have left half of a character.
+  cleanText(cleanText(text).trim().replace(/\s+/g, ' ').slice(0, most));
+
 /** Looks at a candidate as a whole: what cannot be is refused with its reason, what strays is remarked on. */
 export const take = (candidate: Candidate): Taken => {
-  const name = candidate.name.trim().replace(/\s+/g, ' ').slice(0, 120);
+  const name = short(candidate.name, 120);
   if (name === '') return { reason: 'It has no name.' };
   const state = FoodState.safeParse(candidate.state.trim().toLowerCase());
   if (!state.success)
@@ -114,9 +119,9 @@ export const take = (candidate: Candidate): Taken => {
       name,
       state: state.data,
       per100g,
-      measures: candidate.measures ?? [],
+      measures: (candidate.measures ?? []).map((m) => ({ ...m, name: short(m.name, 60) })),
       details: details.data,
-      source: candidate.source.slice(0, 300),
+      source: short(candidate.source, 300),
       remark: candidate.remark ?? auditRemark(per100g),
       code,
       search,

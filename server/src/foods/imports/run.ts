@@ -1,7 +1,7 @@
 import type { ImportOptions, ImportReject } from '@maul/contract/foods';
 import type { Pool, PoolClient } from 'pg';
 import { acting, type AppDb } from '../../platform/db/connect.ts';
-import { take } from './candidate.ts';
+import { short, take } from './candidate.ts';
 import { copyFoods, copyLine } from './copy.ts';
 import { dropFile } from './files.ts';
 import { FileFault } from './lines.ts';
@@ -116,7 +116,11 @@ class Job {
     const before = this.read <= run.done.read;
     if ('reason' in taken) {
       if (!before)
-        batch.rejects.push({ line: read.line, what: read.what.slice(0, 120), reason: taken.reason });
+        batch.rejects.push({
+          line: read.line,
+          what: short(read.what, 120),
+          reason: short(taken.reason, 300),
+        });
       return;
     }
     const { key } = taken.food;

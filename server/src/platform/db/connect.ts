@@ -12,8 +12,10 @@ export type AccountsDb = Kysely<AccountsDatabase>;
 
 export const makePool = (url: string, max: number): pg.Pool => {
   const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5000 });
-  // An idle connection that the server ends is no reason to fall over: the next query opens a new one.
+  // A connection that the server ends is no reason to fall over, neither an idle one nor one at work: its query fails and is
+  // answered, and the next one opens a new connection.
   pool.on('error', () => undefined);
+  pool.on('connect', (client) => client.on('error', () => undefined));
   return pool;
 };
 
@@ -30,9 +32,7 @@ export const acting = <T>(db: AppDb, token: string, work: (trx: AppTransaction) 
     return work(trx);
   });
 
-/** True while the database answers. */
-export const databaseAnswers = (db: AppDb): Promise<boolean> =>
-  sql`select 1`.execute(db).then(
-    () => true,
-    () => false,
-  );
+/** Asks the database for nothing; throws while it does not answer. */
+export const databaseAnswers = async (db: AppDb): Promise<void> => {
+  await sql`select 1`.execute(db);
+};

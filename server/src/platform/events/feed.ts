@@ -34,8 +34,9 @@ export class ChangeFeed {
     this.url = url;
   }
 
+  /** Listens from now on; while the database is away, it is tried again and again. */
   async start(): Promise<void> {
-    await this.connect();
+    await this.connect().catch(() => this.reconnect(undefined));
     this.heartbeat = setInterval(() => {
       for (const { res } of this.listeners) res.write(': still here\n\n');
     }, HEARTBEAT_MS);
@@ -84,7 +85,7 @@ export class ChangeFeed {
     if (this.closed) await client.end();
   }
 
-  private reconnect(lost: pg.Client): void {
+  private reconnect(lost: pg.Client | undefined): void {
     if (this.closed || (this.client !== undefined && this.client !== lost)) return;
     this.client = undefined;
     clearTimeout(this.timer);

@@ -1,12 +1,16 @@
-import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract/diary';
 import { useOutbox } from '../../data/outbox.ts';
+import { outbox } from '../../data/session.ts';
 import { testDay, testMeal, testPortion } from '../../testing/samples.ts';
 import { keepLine, mealNumbered } from './keep.ts';
 import type { Understood } from './resolve.ts';
 
 // Nothing is sent here: what waits is looked at.
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
+// It is let go at the end of each test: no timer outlives it.
+const dropped = () => useOutbox.getState().entries.forEach((entry) => outbox.drop(entry.key));
+afterEach(dropped);
 
 const food = testPortion('f').food;
 const meal = (id: string, day: string, time: string): MealRow =>
