@@ -178,7 +178,12 @@ test('the second step on a copy with data: old seasons and orders say the same i
   for (const [i, values] of [`80, null, null, null`, `60, null, null, '{"low": 40, "high": 80}'`, `50, 52, 'scale', null`].entries())
     await run(`insert into portion (athlete_id, id, meal_id, position, food, planned_grams, grams, method, guess)
       values ('${person}', '${portionIds[i]}', '${id}', ${i}, '{}', ${values})`); // prettier-ignore
-  expect(await migrate(owner)).toEqual(['0005_origin', '0006_caution_levels', '0007_eaten']);
+  expect(await migrate(owner)).toEqual([
+    '0005_origin',
+    '0006_caution_levels',
+    '0007_eaten',
+    '0008_listening',
+  ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);
   expect(eaten.rows.map((r) => `${r.grams} ${r.method} ${r.version}`)).toEqual([

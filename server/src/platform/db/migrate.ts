@@ -7,6 +7,7 @@ import * as day from './migrations/0004_day.ts';
 import * as origin from './migrations/0005_origin.ts';
 import * as levels from './migrations/0006_caution_levels.ts';
 import * as eaten from './migrations/0007_eaten.ts';
+import * as listening from './migrations/0008_listening.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -16,6 +17,7 @@ const migrations: Record<string, Migration> = {
   '0005_origin': origin,
   '0006_caution_levels': levels,
   '0007_eaten': eaten,
+  '0008_listening': listening,
 };
 
 /**

@@ -427,7 +427,7 @@ describe('every address, as a stranger, a former coach, and nobody', () => {
     }
     await person().delete(`/api/athletes/${athlete.id}/grants/${grantId}`).expect(200);
     const roster = await person().get('/api/roster').expect(200);
-    expect(roster.body).toEqual({ athletes: [] });
+    expect(roster.body).toEqual({ athletes: [], faults: [] });
   });
   test('nobody: not signed in', async () => {
     for (const [verb, path, body] of paths()) await house.agent()[verb](path).send(body).expect(401);
