@@ -19,6 +19,8 @@ const FILES = {
   fit: 'bench-day.mjs',
   'day-frames': 'bench-day.mjs',
   'quick-line': 'bench-day.mjs',
+  'many-people': 'bench-load.mjs',
+  connected: 'bench-load.mjs',
 };
 const ROWS = Object.keys(FILES);
 const only = process.argv[2];

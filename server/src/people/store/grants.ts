@@ -17,9 +17,10 @@ export const nameOf = async (trx: AppTransaction, personId: string): Promise<str
 /** Every live grant that the acting person gave or holds, the oldest first. */
 export const liveGrants = async (trx: AppTransaction): Promise<GrantRow[]> => {
   const { rows } = await sql<GrantRow>`
+    with known as materialized (select * from known_people())
     select g.id, g.athlete_id as "athleteId", a.name as "athleteName", g.coach_id as "coachId", c.name as "coachName",
       g.from_at as "from"
-    from coach_grant g join known_people() a on a.id = g.athlete_id join known_people() c on c.id = g.coach_id
+    from coach_grant g join known a on a.id = g.athlete_id join known c on c.id = g.coach_id
     where g.ended_at is null order by g.from_at`.execute(trx);
   return rows;
 };
@@ -30,10 +31,11 @@ const TAKEN_BACK_HOURS = 24;
 /** What the acting person ended as an athlete within the last day and has not taken up again, the newest first. */
 export const endedGrants = async (trx: AppTransaction): Promise<EndedGrantRow[]> => {
   const { rows } = await sql<EndedGrantRow>`
+    with known as materialized (select * from known_people())
     select g.id, g.athlete_id as "athleteId", a.name as "athleteName", g.coach_id as "coachId", c.name as "coachName",
       g.from_at as "from", g.ended_at as "endedAt"
-    from coach_grant g join known_people() a on a.id = g.athlete_id join known_people() c on c.id = g.coach_id
-    where g.athlete_id = acting_person() and g.ended_at > now() - make_interval(hours => ${TAKEN_BACK_HOURS})
+    from coach_grant g join known a on a.id = g.athlete_id join known c on c.id = g.coach_id
+    where g.athlete_id = (select acting_person()) and g.ended_at > now() - make_interval(hours => ${TAKEN_BACK_HOURS})
       and not exists (select from coach_grant l where l.athlete_id = g.athlete_id and l.coach_id = g.coach_id
         and (l.ended_at is null or l.ended_at > g.ended_at))
     order by g.ended_at desc limit 20`.execute(trx);

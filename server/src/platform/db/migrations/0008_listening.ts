@@ -10,10 +10,12 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   // Ended sharings too: their coaches' names stay known to the athlete.
   await run(`create index coach_grant_every_coach on coach_grant (coach_id)`);
   await run(`create or replace function known_people() returns table (id uuid, name text) language sql ${definer} as $$
+    with me as materialized (select public.acting_person() as id),
+      reached as materialized (select unnest(public.reachable_athletes()) as id)
     select p.id, p.name from public.person p where p.id = any (array(
-      select public.acting_person()
-      union select g.coach_id from public.coach_grant g where g.athlete_id = any (public.reachable_athletes())
-      union select g.athlete_id from public.coach_grant g where g.coach_id = public.acting_person()))
+      select id from me
+      union select g.coach_id from public.coach_grant g where g.athlete_id = any (array(select id from reached))
+      union select g.athlete_id from public.coach_grant g where g.coach_id = (select id from me)))
   $$`);
   await run(`create function listening() returns table (person_id uuid, athletes uuid[], expires_at timestamptz)
     language sql ${definer} as $$

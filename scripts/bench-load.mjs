@@ -1,0 +1,161 @@
+// Rows under load: many people in the house, and many of them connected at once.
+import { createHash, randomBytes } from 'node:crypto';
+import { Agent, get } from 'node:http';
+import pg from 'pg';
+import { v7 as uuidv7 } from 'uuid';
+import { newAthlete, quantile, send, timed, today } from './bench-kit.mjs';
+
+const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl } = process.env;
+
+/** So many athletes more, each with the body and season of the one given, and a session; laid down by the owner, as signing up takes its time. */
+const moreAthletes = async (like, count) => {
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  const made = Array.from({ length: count }, () => {
+    const token = randomBytes(32).toString('base64url');
+    return {
+      id: uuidv7(),
+      token,
+      hash: createHash('sha256').update(token).digest(),
+      cookie: `maul_session=${token}`,
+    };
+  });
+  const ids = made.map((m) => m.id);
+  await owner.query(
+    `insert into person (id, email, name, password_hash, is_athlete, is_coach)
+     select id, id || '@bench.maul', 'Bench', 'none', true, false from unnest($1::uuid[]) id`,
+    [ids],
+  );
+  await owner.query(
+    `insert into session (token_hash, person_id, expires_at)
+     select hash, id, now() + interval '1 day' from unnest($1::uuid[], $2::bytea[]) as t (id, hash)`,
+    [ids, made.map((m) => m.hash)],
+  );
+  for (const table of ['athlete', 'season_revision', 'basis'])
+    await owner.query(
+      `insert into ${table} select (jsonb_populate_record(old, jsonb_build_object('athlete_id', new.id, 'written_by', new.id))).*
+       from unnest($1::uuid[]) as new (id), ${table} old where old.athlete_id = $2`,
+      [ids, like],
+    );
+  await owner.query('analyze');
+  await owner.end();
+  return made;
+};
+
+const manyPeople = async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const one = await newAthlete(agent);
+  const ask = () => send(agent, 'GET', '/api/session', { cookie: one.cookie });
+  const median = async () => {
+    await timed(1, 200, ask);
+    return quantile(await timed(1, 1500, ask), 0.5);
+  };
+  const few = await median();
+  await moreAthletes(one.id, 10_000);
+  const many = await median();
+  agent.destroy();
+  return [
+    {
+      row: 'who is signed in, with 10,000 people in the house',
+      figure: `median ${many.toFixed(2)} ms, ${(many / few).toFixed(2)}x that with a few`,
+      bar: 'at most 1.2x',
+      holds: many / few <= 1.2,
+    },
+  ];
+};
+
+const food = { id: 'bench', name: 'Oats, rolled', state: 'dry', source: 'bench', per100g: { PROCNT: 13 } };
+const sleep = (ms) => new Promise((done) => setTimeout(done, ms));
+
+/** A page that listens; `end` closes it. */
+const stream = ({ cookie }) =>
+  new Promise((done, fail) => {
+    const ask = get(`${address}/api/events`, { agent: false, headers: { cookie } });
+    ask.on('error', fail);
+    ask.on('response', (res) => {
+      if (res.statusCode !== 200) return fail(new Error(`the stream answers ${res.statusCode}`));
+      const heard = { events: 0, end: () => ask.destroy() };
+      res.on('data', (part) => (heard.events += part.toString().split('event: change').length - 1));
+      res.on('error', () => undefined);
+      done(heard);
+    });
+  });
+
+/** Each of them saves a portion every 20 s and opens the day every 60 s, for so many seconds; times of the requests, and what was heard. */
+const live = async (athletes, seconds) => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 64 });
+  const pages = [];
+  for (const athlete of athletes) pages.push(await stream(athlete));
+  const times = [];
+  let errors = 0;
+  const end = Date.now() + seconds * 1000;
+  const request = async (...ask) => {
+    const begin = performance.now();
+    await send(agent, ...ask).then(
+      () => times.push(performance.now() - begin),
+      () => (errors += 1),
+    );
+  };
+  const meals = new Map();
+  for (const { id, cookie } of athletes) {
+    meals.set(id, uuidv7());
+    const body = { base: 0, day: today(), time: '08:00', zone: 'UTC', eaten: false, deleted: false };
+    await send(agent, 'PUT', `/api/athletes/${id}/meals/${meals.get(id)}`, { cookie, body });
+  }
+  const portions = async ({ id, cookie }) => {
+    await sleep(Math.random() * 20_000);
+    while (Date.now() < end) {
+      const body = {
+        base: 0,
+        mealId: meals.get(id),
+        position: 1,
+        food,
+        plannedGrams: 60,
+        grams: 61,
+        method: 'scale',
+        division: 1,
+        trail: null,
+        deleted: false,
+      };
+      await request('PUT', `/api/athletes/${id}/portions/${uuidv7()}`, { cookie, body });
+      await sleep(20_000);
+    }
+  };
+  const days = async ({ id, cookie }) => {
+    await sleep(Math.random() * 60_000);
+    while (Date.now() < end) {
+      await request('GET', `/api/athletes/${id}/days/${today()}`, { cookie });
+      await sleep(60_000);
+    }
+  };
+  await Promise.race([
+    Promise.all(athletes.flatMap((athlete) => [portions(athlete), days(athlete)])),
+    sleep(seconds * 1000),
+  ]);
+  const heard = pages.reduce((sum, page) => sum + page.events, 0);
+  for (const page of pages) page.end();
+  agent.destroy();
+  return { times, errors, heard };
+};
+
+const connected = async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const one = await newAthlete(agent);
+  agent.destroy();
+  const all = await moreAthletes(one.id, 1000);
+  await live(all.slice(0, 10), 10);
+  const few = await live(all.slice(0, 10), 60);
+  const many = await live(all, 60);
+  const [p10, p1000] = [few, many].map(({ times }) => quantile(times, 0.95));
+  return [
+    {
+      row: '1,000 athletes connected, each a portion every 20 s and a day every 60 s',
+      figure: `p95 ${p1000.toFixed(1)} ms of ${many.times.length} requests, ${(p1000 / p10).toFixed(2)}x that of 10 athletes, ${many.errors} errors, ${many.heard} changes heard`,
+      bar: 'under 3x, no error',
+      holds: p1000 / p10 < 3 && many.errors + few.errors === 0 && many.heard > 0,
+    },
+  ];
+};
+
+const rows = await { 'many-people': manyPeople, connected }[process.argv[2]]();
+process.send(rows, () => process.exit(0));
