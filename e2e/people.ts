@@ -51,6 +51,8 @@ export const newAthlete = async (page: Page, name: string, profile: object = {})
     role: 'athlete',
   };
   await page.request.post('/api/accounts', { data: account });
+  const { email, password } = account;
+  await page.request.post('/api/session', { data: { email, password } });
   const start = newcomerStart(ZONE);
   await page.request.put(`/api/athletes/${id}/start`, {
     data: { ...start, profile: { ...start.profile, ...profile } },

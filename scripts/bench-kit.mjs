@@ -68,7 +68,9 @@ export const newAthlete = async (agent) => {
     password: 'a long enough password',
     role: 'athlete',
   };
-  const { headers } = await send(agent, 'POST', '/api/accounts', { body: account });
+  await send(agent, 'POST', '/api/accounts', { body: account });
+  const { email, password } = account;
+  const { headers } = await send(agent, 'POST', '/api/session', { body: { email, password } });
   const cookie = headers['set-cookie'][0].split(';')[0];
   await send(agent, 'PUT', `/api/athletes/${id}/start`, { cookie, body: newcomerStart() });
   return { id, cookie, token: cookie.split('=')[1] };

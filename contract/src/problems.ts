@@ -7,7 +7,6 @@ export const PROBLEMS = {
   'wrong-sign-in': 401,
   'not-found': 404,
   stale: 409,
-  'email-taken': 409,
   'id-taken': 409,
   'too-many-tries': 429,
   'too-large': 413,

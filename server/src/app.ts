@@ -54,11 +54,11 @@ const errors =
   (log: Logger): ErrorRequestHandler =>
   (error, _req, res, next) => {
     if (res.headersSent) return next(error);
-    const problem = toProblem(asProblem(error));
+    const fault = asProblem(error);
+    const problem = toProblem(fault);
     if (problem.status >= 500)
       log.error({ error: withoutValues(error), problem: problem.type }, problem.title);
-    if (problem.status === 429) res.setHeader('Retry-After', '60');
-    if (problem.status === 503) res.setHeader('Retry-After', '3');
+    if (fault.retryAfter !== undefined) res.setHeader('Retry-After', String(fault.retryAfter));
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 

@@ -1,6 +1,6 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
-import { findSession, signInLimits } from './people/index.ts';
+import { findSession, doorLimits } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
 import { ChangeFeed } from './platform/events/feed.ts';
@@ -29,7 +29,7 @@ const server = createServer(
       app,
       pool: appPool,
       accounts,
-      limits: signInLimits(accountsPool),
+      limits: doorLimits(accountsPool, { addressTells: process.env.MAUL_PUBLIC_URL !== undefined }),
       findSession: (token) => findSession(accounts, token),
     },
     log,

@@ -7,11 +7,12 @@ export const peopleRoutes = {
     access: 'public',
     response: DemoPeople,
   }),
-  signUp: route('post', '/api/accounts', 'Makes an account and signs it in.', {
-    access: 'public',
-    body: SignUp,
-    response: Session,
-  }),
+  signUp: route(
+    'post',
+    '/api/accounts',
+    'Makes an account where the email has none. Whether it had one is not told: signing in is the next step either way.',
+    { access: 'public', body: SignUp },
+  ),
   signIn: route('post', '/api/session', 'Signs in.', { access: 'public', body: SignIn, response: Session }),
   session: route('get', '/api/session', 'Who is signed in.', { response: Session }),
   touchSession: route('put', '/api/session', 'Keeps the session alive.'),

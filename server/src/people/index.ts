@@ -1,4 +1,4 @@
-export { signInLimits } from './limits.ts';
+export { doorLimits } from './limits.ts';
 export { hashPassword } from './passwords.ts';
 export { mountAccounts } from './routes.ts';
 export { describeSession } from './session.ts';

@@ -1,7 +1,7 @@
 import type { Router } from 'express';
 import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { checkPassword, hashPassword } from './passwords.ts';
+import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
 import {
   DEMO_PASSWORD,
@@ -28,26 +28,20 @@ export const mountAccounts = (router: Router, house: Services): void => {
     })),
   }));
 
-  mount(router, house, 'signUp', async ({ body, req, res }) => {
-    const taken = await personByEmail(house.accounts, body.email);
-    // The same sign-up sent twice is one account; anybody else's email is refused.
-    if (taken && !(taken.id === body.id && (await checkPassword(taken.password_hash, body.password))))
-      throw new ProblemError('email-taken', 'There is an account with this email already. Sign in instead.');
-    if (!taken) await addPerson(house.accounts, body, await hashPassword(body.password));
-    const token = await openSession(house.accounts, body.id);
-    setCookie(req, res, token);
-    return describeSession(house, body.id, token);
+  mount(router, house, 'signUp', async ({ body, req }) => {
+    await house.limits.signUp(addressOf(req.ip), body.email);
+    refuseWeak(body.password, [body.email, body.name]);
+    // Hashed in any case: neither the answer nor its time tells whether the email has an account. The same sign-up sent twice is one.
+    await addPerson(house.accounts, body, await hashPassword(body.password));
+    return {};
   });
 
   mount(router, house, 'signIn', async ({ body, req, res }) => {
-    const address = addressOf(req.ip);
-    await house.limits.check(address, body.email);
+    const passed = await house.limits.signIn(addressOf(req.ip), body.email);
     const person = await personByEmail(house.accounts, body.email);
-    if (!(await checkPassword(person?.password_hash, body.password)) || !person) {
-      await house.limits.countWrong(address, body.email);
+    if (!(await checkPassword(person?.password_hash, body.password)) || !person)
       throw new ProblemError('wrong-sign-in', 'No account matches this email and password.');
-    }
-    await house.limits.forget(address, body.email);
+    await passed();
     const token = await openSession(house.accounts, person.id);
     setCookie(req, res, token);
     return describeSession(house, person.id, token);

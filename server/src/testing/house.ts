@@ -6,7 +6,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { findSession, signInLimits } from '../people/index.ts';
+import { doorLimits, findSession } from '../people/index.ts';
 import { makeDb, makePool, type AccountsDb, type AppDb } from '../platform/db/connect.ts';
 import type { AccountsDatabase, AppDatabase } from '../platform/db/schema.ts';
 import { ChangeFeed } from '../platform/events/feed.ts';
@@ -48,7 +48,10 @@ const port = (): string => {
 };
 
 /** A whole server on a database of its own, copied from the migrated template. */
-export const openTestHouse = async (logTo?: { write: (line: string) => void }): Promise<TestHouse> => {
+export const openTestHouse = async (
+  logTo?: { write: (line: string) => void },
+  { addressTells = false } = {},
+): Promise<TestHouse> => {
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   const url = (role: string) => `postgres://${role}@127.0.0.1:${port()}/${name}`;
   const admin = new pg.Client({ connectionString: `postgres://maul_owner@127.0.0.1:${port()}/postgres` });
@@ -71,7 +74,7 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
       app: appDb,
       pool,
       accounts,
-      limits: signInLimits(accountsPool),
+      limits: doorLimits(accountsPool, { addressTells }),
       findSession: (token) => findSession(accounts, token),
     },
     log,
@@ -97,7 +100,9 @@ export const openTestHouse = async (logTo?: { write: (line: string) => void }): 
       password: PASSWORD,
       role,
     };
-    const answer = await request(app).post('/api/accounts').send(body).expect(200);
+    await request(app).post('/api/accounts').send(body).expect(200);
+    const { email, password } = body;
+    const answer = await request(app).post('/api/session').send({ email, password }).expect(200);
     return someone(answer.body as Session, tokenFrom(answer));
   };
   return {

@@ -10,7 +10,7 @@ import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { call, sentenceOf } from '../data/api.ts';
+import { ApiProblem, call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
 import '../ui/styles/accounts.css';
 
@@ -26,12 +26,18 @@ export const SignUpPage = () => {
   const submit = handleSubmit(async (body) => {
     setFault(null);
     try {
-      const session = await call('signUp', { body });
+      await call('signUp', { body });
+      const { email, password } = body;
+      const session = await call('signIn', { body: { email, password } });
       queryClient.clear();
       queryClient.setQueryData(['session'], session);
       void navigate(session.person.isCoach ? '/roster' : '/start', { replace: true });
     } catch (error) {
-      setFault(sentenceOf(error));
+      setFault(
+        error instanceof ApiProblem && error.is('wrong-sign-in')
+          ? 'No account was made. If you have one with this email, sign in with its own password.'
+          : sentenceOf(error),
+      );
     }
   });
   return (

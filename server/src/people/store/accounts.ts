@@ -81,7 +81,7 @@ export const demoPeople = (db: AccountsDb) =>
     .orderBy('email')
     .execute();
 
-/** A new account. */
+/** A new account; nothing where the email or the id has one. */
 export const addPerson = (
   db: AccountsDb,
   person: { id: string; email: string; name: string; role: 'athlete' | 'coach' },
@@ -98,4 +98,5 @@ export const addPerson = (
       is_coach: person.role === 'coach',
       coach_code: person.role === 'coach' ? newCoachCode() : null,
     })
+    .onConflict((clash) => clash.doNothing())
     .execute();

@@ -12,11 +12,11 @@ export interface Signed {
   token: string;
 }
 
-/** Counts wrong sign-ins; throws `too-many-tries` when they are used up. */
-export interface SignInLimits {
-  check: (address: string, email: string) => Promise<void>;
-  countWrong: (address: string, email: string) => Promise<void>;
-  forget: (address: string, email: string) => Promise<void>;
+/** Counts who knocks; throws `too-many-tries` when it is too often. */
+export interface DoorLimits {
+  /** Counts a try to sign in before it is looked at. What it answers is called when the password was right. */
+  signIn: (address: string, email: string) => Promise<() => Promise<void>>;
+  signUp: (address: string, email: string) => Promise<void>;
 }
 
 export interface Services {
@@ -24,7 +24,7 @@ export interface Services {
   /** The connections behind `app`, for COPY. */
   pool: Pool;
   accounts: AccountsDb;
-  limits: SignInLimits;
+  limits: DoorLimits;
   /** Finds the live session of a token; undefined when there is none. */
   findSession: (token: string) => Promise<Signed | undefined>;
 }

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import request from 'supertest';
-import { findSession, signInLimits } from '../../people/index.ts';
+import { findSession, doorLimits } from '../../people/index.ts';
 import { makePool } from '../db/connect.ts';
 import { openTestHouse, type TestHouse } from '../../testing/house.ts';
 import { createApp } from '../../app.ts';
@@ -34,7 +34,7 @@ beforeAll(async () => {
       app: appDb,
       pool,
       accounts,
-      limits: signInLimits(pool),
+      limits: doorLimits(pool, { addressTells: false }),
       findSession: (token) => findSession(accounts, token),
     },
     log: pino({ level: 'silent' }),

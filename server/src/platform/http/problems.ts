@@ -1,18 +1,25 @@
 import { PROBLEM_PREFIX, PROBLEMS, type Problem, type ProblemName } from '@maul/contract/problems';
 import type { z } from 'zod';
 
+/** Seconds to wait where nobody knows it better. */
+const RETRY_AFTER: Partial<Record<ProblemName, number>> = { 'too-many-tries': 60, 'database-away': 3 };
+
 /** A failure that a person can be told about: a stable type, and a sentence that says what happened and what was kept. */
 export class ProblemError extends Error {
   readonly problem: ProblemName;
   readonly extra: Partial<Pick<Problem, 'current' | 'errors'>>;
+  /** Seconds after which it may be tried again, where that is known. */
+  readonly retryAfter: number | undefined;
   constructor(
     problem: ProblemName,
     sentence: string,
     extra: Partial<Pick<Problem, 'current' | 'errors'>> = {},
+    retryAfter?: number,
   ) {
     super(sentence);
     this.problem = problem;
     this.extra = extra;
+    this.retryAfter = retryAfter ?? RETRY_AFTER[problem];
   }
 }
 
@@ -22,7 +29,6 @@ const TITLES: Record<ProblemName, string> = {
   'wrong-sign-in': 'Email or password is wrong',
   'not-found': 'Not found',
   stale: 'Changed elsewhere',
-  'email-taken': 'This email has an account',
   'id-taken': 'This id is in use',
   'too-many-tries': 'Too many tries',
   'too-large': 'Too large',
