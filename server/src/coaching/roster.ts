@@ -10,8 +10,7 @@ import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
 import { weekMean, weekRate } from '@maul/core/body';
 import { RosterRow as RowSchema, type RosterRow } from '@maul/contract/coaching';
 import type { ResponseOf } from '@maul/contract/routes';
-import { sql } from 'kysely';
-import type { AppTransaction } from '../platform/db/connect.ts';
+import { orUndone, type AppTransaction } from '../platform/db/connect.ts';
 import { seasonOn, timeline } from '../plan/index.ts';
 
 /** The last seven days that are over: how many landed in their energy window, of how many with a log. */
@@ -100,28 +99,12 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
 const FAULT =
   'Something in this log could not be read, so there are no figures. Their day opens all the same.';
 
-/** Runs `work` so that its failure leaves the transaction as it was before; undefined then. */
-const orNothing = async <T>(trx: AppTransaction, work: () => Promise<T>): Promise<T | undefined> => {
-  await sql`savepoint one_of_many`.execute(trx);
-  try {
-    const done = await work();
-    await sql`release savepoint one_of_many`.execute(trx);
-    return done;
-  } catch (error) {
-    // A lost connection is everybody's fault, and is said as such.
-    await sql`rollback to savepoint one_of_many`.execute(trx).catch(() => {
-      throw error;
-    });
-    return undefined;
-  }
-};
-
 /** Every athlete who shares with this coach, who needs the coach first on top. One athlete's fault costs their own row. */
 export const roster = async (trx: AppTransaction, coachId: string): Promise<ResponseOf<'roster'>> => {
   const athletes: RosterRow[] = [];
   const faults: ResponseOf<'roster'>['faults'] = [];
   for (const athleteId of await athletesOfCoach(trx, coachId)) {
-    const row = await orNothing(trx, async () => RowSchema.parse(await rosterRow(trx, athleteId, coachId)));
+    const row = await orUndone(trx, async () => RowSchema.parse(await rosterRow(trx, athleteId, coachId)));
     if (row) athletes.push(row);
     else faults.push({ athleteId, name: await nameOf(trx, athleteId), sentence: FAULT });
   }

@@ -29,8 +29,8 @@ export const mountAccounts = (router: Router, house: Services): void => {
   }));
 
   mount(router, house, 'signUp', async ({ body, req }) => {
-    await house.limits.signUp(addressOf(req.ip), body.email);
     refuseWeak(body.password, [body.email, body.name]);
+    await house.limits.signUp(addressOf(req.ip), body.email);
     // Hashed in any case: neither the answer nor its time tells whether the email has an account. The same sign-up sent twice is one.
     await addPerson(house.accounts, body, await hashPassword(body.password));
     return {};
