@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { accessible, meal, more, undoBar } from './house.ts';
-import { BUTTER, newAthlete, POTATO, QUARK, RICE, type TestFood } from './people.ts';
+import { BUTTER, newAthlete, POTATO, QUARK, RICE, SAME_SITE, type TestFood } from './people.ts';
 
 test('the menu of the phase is poured into the day; a plate is ticked off without a number', async ({
   page,
@@ -13,6 +13,7 @@ test('the menu of the phase is poured into the day; a plate is ticked off withou
     const { season, history } = (await (await page.request.get(at)).json()) as Seen;
     const phases = season.phases.map((phase) => ({ ...phase, macros }));
     const answer = await page.request.put(`${at}/${crypto.randomUUID()}`, {
+      headers: SAME_SITE,
       data: {
         base: Math.max(...history.map((h) => h.number)),
         season: { ...season, phases },
@@ -79,7 +80,8 @@ test(
     await plan(noon, salty(100), 800, 0);
     // The whole day before, eaten.
     const before = new Date(Date.parse(today) - 86_400_000).toISOString().slice(0, 10);
-    const put = (path: string, data: object) => page.request.put(`/api/athletes/${id}/${path}`, { data });
+    const put = (path: string, data: object) =>
+      page.request.put(`/api/athletes/${id}/${path}`, { data, headers: SAME_SITE });
     const mealId = crypto.randomUUID();
     await put(`meals/${mealId}`, { base: 0, day: before, time: '12:00', zone: 'Europe/Vienna', eaten: true, deleted: false }); // prettier-ignore
     await put(`portions/${crypto.randomUUID()}`, {

@@ -3,6 +3,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { newcomerStart } from '../scripts/newcomer.mjs';
 
 const ZONE = 'Europe/Vienna';
+/** What a browser says of a request of Maul's own pages. */
+export const SAME_SITE = { 'Sec-Fetch-Site': 'same-origin' };
 
 /** A day's food as a test needs it, per 100 g. */
 export interface TestFood {
@@ -55,10 +57,11 @@ export const newAthlete = async (page: Page, name: string, profile: object = {})
   await page.request.post('/api/session', { data: { email, password } });
   const start = newcomerStart(ZONE);
   await page.request.put(`/api/athletes/${id}/start`, {
+    headers: SAME_SITE,
     data: { ...start, profile: { ...start.profile, ...profile } },
   });
   const put = async (path: string, data: object): Promise<void> => {
-    const answer = await page.request.put(`/api/athletes/${id}/${path}`, { data });
+    const answer = await page.request.put(`/api/athletes/${id}/${path}`, { data, headers: SAME_SITE });
     if (!answer.ok()) throw new Error(`${path}: ${await answer.text()}`);
   };
   /** The athlete's day turns at four. */

@@ -15,7 +15,7 @@ export const send = (agent, method, path, { cookie, body, headers } = {}) =>
       agent,
       method,
       headers: {
-        ...(cookie ? { cookie } : {}),
+        ...(cookie ? { cookie, 'sec-fetch-site': 'same-origin' } : {}),
         ...(text
           ? {
               'content-type': Buffer.isBuffer(body) ? 'application/octet-stream' : 'application/json',

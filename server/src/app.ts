@@ -66,14 +66,16 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
-  app.use(logging(log), ...securityHeaders());
+  app.set('settings', house.settings);
+  app.set('trust proxy', house.settings.trustProxy);
+  app.use(logging(log), ...securityHeaders(house.settings));
   app.use('/api', (_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');
     next();
   });
   app.get(EVENTS_PATH, feed.listen);
   app.use(compression());
-  app.use('/api', sameOriginWrites, express.json({ limit: '256kb', strict: true }));
+  app.use('/api', sameOriginWrites(house.settings), express.json({ limit: '256kb', strict: true }));
 
   const api = express.Router();
   mount(api, house, 'live', () => Promise.resolve({ server: 'up' as const }));

@@ -4,8 +4,14 @@ import { openApiDocument } from '@maul/contract/openapi';
 import fc from 'fast-check';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from './testing/house.ts';
-import { SESSION_COOKIE } from './platform/http/mount.ts';
+import {
+  mealBody,
+  openTestHouse,
+  portionBody,
+  SAME_SITE,
+  type Someone,
+  type TestHouse,
+} from './testing/house.ts';
 
 /** Requests at each commit; `MAUL_HOSTILE=50000` for a long night. */
 const REQUESTS = Number(process.env.MAUL_HOSTILE ?? 2000);
@@ -211,7 +217,7 @@ describe('whatever is sent', () => {
     await fc.assert(
       fc.asyncProperty(fc.oneof(...requests()), async ({ name, path, query, body, signed }) => {
         const asked = request(house.app)[routes[name].verb](path).query(query);
-        if (signed) asked.set('Cookie', `${SESSION_COOKIE}=${athlete.token}`);
+        if (signed) asked.set(SAME_SITE).set('Cookie', `maul_session=${athlete.token}`);
         if (body !== undefined) asked.set('Content-Type', 'application/json').send(JSON.stringify(body));
         const answer = await asked;
         answers.set(answer.status, (answers.get(answer.status) ?? 0) + 1);

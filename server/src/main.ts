@@ -5,6 +5,7 @@ import { makeDb, makePool } from './platform/db/connect.ts';
 import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
 import { ChangeFeed } from './platform/events/feed.ts';
 import { stopImports } from './foods/index.ts';
+import { readSettings } from './platform/settings.ts';
 import { createApp } from './app.ts';
 
 const need = (name: string): string => {
@@ -14,6 +15,7 @@ const need = (name: string): string => {
   return value;
 };
 
+const settings = readSettings(process.env);
 const log = pino({ level: process.env.MAUL_LOG_LEVEL ?? 'info', base: null });
 const appUrl = need('MAUL_APP_URL');
 const appPool = makePool(appUrl, 20);
@@ -29,7 +31,8 @@ const server = createServer(
       app,
       pool: appPool,
       accounts,
-      limits: doorLimits(accountsPool, { addressTells: process.env.MAUL_PUBLIC_URL !== undefined }),
+      limits: doorLimits(accountsPool, { addressTells: settings.publicUrl !== undefined }),
+      settings,
       findSession: (token) => findSession(accounts, token),
     },
     log,

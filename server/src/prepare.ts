@@ -3,6 +3,7 @@ import { sql, type Kysely } from 'kysely';
 import pg from 'pg';
 import { DEMO_PASSWORD } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
+import { readSettings } from './platform/settings.ts';
 import { ensureRoles, migrate, refuseForeignDatabase } from './platform/db/migrate.ts';
 import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
 import { demoMoment, ensureDemo } from './demo/load.ts';
@@ -40,6 +41,11 @@ const demoPeople = async (owner: Kysely<unknown>) => {
   return rows.length > 0 ? { password: DEMO_PASSWORD, people: rows } : null;
 };
 
+/** Who was signed in as one of the invented people is not any more. */
+const endDemoSessions = (owner: Kysely<unknown>) =>
+  sql`update session s set ended_at = now() from person p
+    where p.id = s.person_id and p.is_demo and s.ended_at is null`.execute(owner);
+
 const ownerUrl = need('MAUL_OWNER_URL');
 const passwords = { app: need('MAUL_APP_PASSWORD'), accounts: need('MAUL_ACCOUNTS_PASSWORD') };
 const data = need('MAUL_DATA');
@@ -54,11 +60,12 @@ try {
   await ensureRoles(owner, passwords);
   await migrate(owner);
   await loadReferenceFoods(owner, data);
-  const said =
-    process.env.MAUL_DEMO === 'off'
-      ? null
-      : await ensureDemo({ owner, app, accounts }, data, demoMoment(process.env.MAUL_DEMO_CLOCK));
-  console.log(JSON.stringify({ database, said, demo: await demoPeople(owner) }));
+  const { demo } = readSettings(process.env);
+  const said = demo
+    ? await ensureDemo({ owner, app, accounts }, data, demoMoment(process.env.MAUL_DEMO_CLOCK))
+    : null;
+  if (!demo) await endDemoSessions(owner);
+  console.log(JSON.stringify({ database, said, demo: demo ? await demoPeople(owner) : null }));
 } finally {
   await Promise.all([owner.destroy(), app.destroy(), accounts.destroy()]);
 }

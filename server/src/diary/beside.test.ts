@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { DayDocument, FoundDay, Handover, StandingRow } from '@maul/contract/diary';
 import type { Problem } from '@maul/contract/problems';
 import { addDays, athleteDay } from '@maul/core/units';
+import { sql } from 'kysely';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -173,6 +174,29 @@ describe('part of a dish for somebody else', () => {
     // A second answer changes nothing.
     await friend.put(`/api/handovers/${id}/answer`, { answer: 'left' }).expect(200);
     expect((await readDay(friend)).offers).toEqual([]);
+  });
+  test('to whom one is not known yet, one at a time and one a day; once taken from, up to twenty wait', async () => {
+    const [giver, taker] = [await house.athlete('Giver'), await house.athlete('Taker')];
+    const give = (who: Someone) =>
+      who.put(`/api/athletes/${who.id}/handovers/${uuidv7()}`, given(taker.id)).then((r) => r.status);
+    const answer = async (how: 'taken' | 'left') => {
+      for (const { id } of (await readDay(taker)).offers)
+        await taker.put(`/api/handovers/${id}/answer`, { answer: how }).expect(200);
+    };
+    // Many at once, as somebody would who means ill.
+    const burst = await Promise.all(Array.from({ length: 6 }, () => give(giver)));
+    expect(burst.sort()).toEqual([200, 403, 403, 403, 403, 403]);
+    await answer('left');
+    expect(await give(giver)).toBe(403);
+    await sql`update handover set created_at = now() - interval '25 hours'`.execute(house.owner);
+    expect(await give(giver)).toBe(200);
+    await answer('taken');
+    const many = await Promise.all(Array.from({ length: 24 }, () => give(giver)));
+    expect(many.filter((status) => status === 200)).toHaveLength(20);
+    // Full for others too, until something is answered.
+    expect(await give(await house.athlete('Late'))).toBe(403);
+    await answer('left');
+    expect((await readDay(taker)).offers).toEqual([]);
   });
   test('not to oneself, and not in another’s name', async () => {
     await athlete.put(`${at}/handovers/${uuidv7()}`, given(athlete.id)).expect(422);

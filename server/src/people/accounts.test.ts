@@ -3,7 +3,7 @@ import type { Session } from '@maul/contract/people';
 import type { Problem } from '@maul/contract/problems';
 import { sql } from 'kysely';
 import { v7 as uuidv7 } from 'uuid';
-import { openTestHouse, PASSWORD, tokenFrom, type TestHouse } from '../testing/house.ts';
+import { openTestHouse, PASSWORD, SAME_SITE, tokenFrom, type TestHouse } from '../testing/house.ts';
 
 let house: TestHouse;
 const logged: string[] = [];
@@ -143,7 +143,12 @@ describe('accounts', () => {
     await person.delete('/api/session').expect(200);
     await person.get('/api/session').expect(401);
     await asSecond().expect(200);
-    await house.agent().delete('/api/sessions').set('Cookie', `maul_session=${second}`).expect(200);
+    await house
+      .agent()
+      .delete('/api/sessions')
+      .set(SAME_SITE)
+      .set('Cookie', `maul_session=${second}`)
+      .expect(200);
     await asSecond().expect(401);
   });
   test('an expired session opens nothing', async () => {
@@ -166,6 +171,60 @@ describe('the door', () => {
       .set('Host', 'maul.test')
       .set('Origin', 'http://maul.test')
       .expect(200);
+  });
+  test('a write with a cookie says where it comes from', async () => {
+    const person = await house.signUp('athlete', 'Silent');
+    const write = () =>
+      house.agent().put('/api/session').set('Cookie', `maul_session=${person.token}`).send({});
+    const refused = await write().expect(403);
+    expect((refused.body as Problem).type).toBe('urn:maul:problem:foreign-origin');
+    await write().set(SAME_SITE).expect(200);
+    await write().set('Host', 'maul.test').set('Origin', 'http://maul.test').expect(200);
+  });
+  test('behind a proxy: cookies bound to the host, HSTS, the public address as origin, whom the proxy names', async () => {
+    const env = { MAUL_PUBLIC_URL: 'https://maul.example.org', MAUL_TRUST_PROXY: '1' };
+    const open = await openTestHouse(undefined, { addressTells: true, env });
+    const person = await open.signUp('athlete', 'Afar');
+    const { email } = person.session.person;
+    const from = (address: string, password = PASSWORD) =>
+      open.agent().post('/api/session').set('X-Forwarded-For', address).send({ email, password });
+    const answer = await from('203.0.113.9').expect(200);
+    const cookie = (answer.headers['set-cookie'] as unknown as string[])[0] ?? '';
+    expect(cookie).toMatch(/^__Host-maul_session=[\w-]+;.*Path=\/;.*HttpOnly; Secure; SameSite=Strict$/);
+    expect(answer.headers['strict-transport-security']).toBe('max-age=31536000');
+    await person.get('/api/session').expect(200);
+    await person.put('/api/session', {}).set('Origin', 'https://maul.example.org').expect(200);
+    await person.put('/api/session', {}).set('Origin', 'http://127.0.0.1').expect(403);
+    // The plain name is no session here, and tries are counted by the address that the proxy names.
+    await open.agent().get('/api/session').set('Cookie', `maul_session=${person.token}`).expect(401);
+    for (let i = 0; i < 9; i += 1) await from('203.0.113.1', 'wrong password');
+    await from('203.0.113.1', 'wrong password').expect(429);
+    await from('203.0.113.9').expect(200);
+    await open.close();
+  });
+  test('a house without a demo: nobody signs in as one of the invented people, and they are not named', async () => {
+    for (const demo of ['on', 'off']) {
+      const place = await openTestHouse(undefined, { env: { MAUL_DEMO: demo } });
+      const person = await place.signUp('athlete', 'Invented');
+      await sql`update person set is_demo = true, demo_about = 'x' where id = ${person.id}`.execute(
+        place.owner,
+      );
+      const { email } = person.session.person;
+      const open = demo === 'on';
+      await place
+        .agent()
+        .post('/api/session')
+        .send({ email, password: PASSWORD })
+        .expect(open ? 200 : 401);
+      const { people } = (await place.agent().get('/api/demo').expect(200)).body as { people: object[] };
+      expect(people).toHaveLength(open ? 1 : 0);
+      // And nobody real shares with them, nor they with anybody real.
+      const real = await place.signUp('coach', 'Real');
+      await person
+        .put(`/api/athletes/${person.id}/grants/${uuidv7()}`, { code: real.session.person.coachCode })
+        .expect(404);
+      await place.close();
+    }
   });
   test('unknown fields, no JSON, and too much of it', async () => {
     const person = await house.signUp('athlete', 'Body');

@@ -19,7 +19,7 @@ const addressOf = (ip: string | undefined): string => ip ?? 'unknown';
 
 export const mountAccounts = (router: Router, house: Services): void => {
   mount(router, house, 'demo', async () => ({
-    people: (await demoPeople(house.accounts)).map((person) => ({
+    people: (house.settings.demo ? await demoPeople(house.accounts) : []).map((person) => ({
       name: person.name,
       email: person.email,
       password: DEMO_PASSWORD,
@@ -39,7 +39,9 @@ export const mountAccounts = (router: Router, house: Services): void => {
   mount(router, house, 'signIn', async ({ body, req, res }) => {
     const passed = await house.limits.signIn(addressOf(req.ip), body.email);
     const person = await personByEmail(house.accounts, body.email);
-    if (!(await checkPassword(person?.password_hash, body.password)) || !person)
+    const right = await checkPassword(person?.password_hash, body.password);
+    // Everybody knows the password of the invented people: on a house without a demo it opens nothing.
+    if (!right || !person || (person.is_demo && !house.settings.demo))
       throw new ProblemError('wrong-sign-in', 'No account matches this email and password.');
     await passed();
     const token = await openSession(house.accounts, person.id);
@@ -56,13 +58,13 @@ export const mountAccounts = (router: Router, house: Services): void => {
 
   mount(router, house, 'signOut', async ({ req, res }) => {
     await endSession(house.accounts, tokenOf(req));
-    clearCookie(res);
+    clearCookie(req, res);
     return {};
   });
 
-  mount(router, house, 'signOutEverywhere', async ({ signed, res }) => {
+  mount(router, house, 'signOutEverywhere', async ({ signed, req, res }) => {
     await endAllSessions(house.accounts, signed().personId);
-    clearCookie(res);
+    clearCookie(req, res);
     return {};
   });
 

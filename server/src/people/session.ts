@@ -2,22 +2,24 @@ import type { Session } from '@maul/contract/people';
 import { endedGrants, liveGrants } from './store/grants.ts';
 import { isSetUp } from './store/athletes.ts';
 import { acting } from '../platform/db/connect.ts';
-import { SESSION_COOKIE, type Services } from '../platform/http/mount.ts';
+import { sessionCookie, settingsOf, type Services } from '../platform/http/mount.ts';
 import type { Request, Response } from 'express';
 import { personById, SESSION_DAYS } from './store/accounts.ts';
 
 export const setCookie = (req: Request, res: Response, token: string): void => {
-  res.cookie(SESSION_COOKIE, token, {
+  const { secure } = settingsOf(req);
+  res.cookie(sessionCookie({ secure }), token, {
     httpOnly: true,
     sameSite: 'strict',
-    secure: req.secure,
+    secure: secure || req.secure,
     path: '/',
     maxAge: SESSION_DAYS * 86_400_000,
   });
 };
 
-export const clearCookie = (res: Response): void => {
-  res.clearCookie(SESSION_COOKIE, { httpOnly: true, sameSite: 'strict', path: '/' });
+export const clearCookie = (req: Request, res: Response): void => {
+  const { secure } = settingsOf(req);
+  res.clearCookie(sessionCookie({ secure }), { httpOnly: true, sameSite: 'strict', secure, path: '/' });
 };
 
 /** Who is signed in, and with whom they share. */

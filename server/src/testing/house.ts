@@ -11,9 +11,12 @@ import { makeDb, makePool, type AccountsDb, type AppDb } from '../platform/db/co
 import type { AccountsDatabase, AppDatabase } from '../platform/db/schema.ts';
 import { ChangeFeed } from '../platform/events/feed.ts';
 import { createApp } from '../app.ts';
-import { SESSION_COOKIE } from '../platform/http/mount.ts';
+import { sessionCookie } from '../platform/http/mount.ts';
+import { readSettings } from '../platform/settings.ts';
 
 export const PASSWORD = 'a long enough password';
+/** What a browser says of a request of Maul's own pages. */
+export const SAME_SITE = { 'Sec-Fetch-Site': 'same-origin' };
 
 /** A person with a session, and requests made as them. */
 export interface Someone {
@@ -50,7 +53,7 @@ const port = (): string => {
 /** A whole server on a database of its own, copied from the migrated template. */
 export const openTestHouse = async (
   logTo?: { write: (line: string) => void },
-  { addressTells = false } = {},
+  { addressTells = false, env = {} }: { addressTells?: boolean; env?: Record<string, string> } = {},
 ): Promise<TestHouse> => {
   const name = `t_${randomUUID().replaceAll('-', '')}`;
   const url = (role: string) => `postgres://${role}@127.0.0.1:${port()}/${name}`;
@@ -68,6 +71,7 @@ export const openTestHouse = async (
   const accounts = makeDb<AccountsDatabase>(accountsPool);
   const feed = new ChangeFeed(appDb, url('maul_app'));
   await feed.start();
+  const settings = readSettings(env);
   const log = logTo ? pino({ level: 'trace', base: null }, logTo) : pino({ level: 'silent' });
   const app = createApp({
     house: {
@@ -75,21 +79,22 @@ export const openTestHouse = async (
       pool,
       accounts,
       limits: doorLimits(accountsPool, { addressTells }),
+      settings,
       findSession: (token) => findSession(accounts, token),
     },
     log,
     feed,
   });
   const someone = (session: Session, token: string): Someone => {
-    const cookie = `${SESSION_COOKIE}=${token}`;
+    const cookie = `${sessionCookie(settings)}=${token}`;
     return {
       id: session.person.id,
       token,
       session,
       get: (path) => request(app).get(path).set('Cookie', cookie),
-      put: (path, body) => request(app).put(path).set('Cookie', cookie).send(body),
-      post: (path, body) => request(app).post(path).set('Cookie', cookie).send(body),
-      delete: (path) => request(app).delete(path).set('Cookie', cookie),
+      put: (path, body) => request(app).put(path).set(SAME_SITE).set('Cookie', cookie).send(body),
+      post: (path, body) => request(app).post(path).set(SAME_SITE).set('Cookie', cookie).send(body),
+      delete: (path) => request(app).delete(path).set(SAME_SITE).set('Cookie', cookie),
     };
   };
   const signUp: TestHouse['signUp'] = async (role, personName) => {

@@ -2,6 +2,7 @@ import type { Handover } from '@maul/contract/diary';
 import { sql, type Selectable } from 'kysely';
 import type { HandoverTable } from '../../platform/db/schema.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
+import { ProblemError } from '../../platform/http/problems.ts';
 
 export const toHandover = (row: Selectable<HandoverTable>): Handover => ({
   id: row.id,
@@ -31,7 +32,14 @@ export const offersTo = (trx: AppTransaction, athleteId: string): Promise<Handov
 export const handoverOf = (trx: AppTransaction, id: string) =>
   trx.selectFrom('handover').selectAll().where('id', '=', id).executeTakeFirst();
 
-/** Gives part of a dish to another athlete. */
+/** Why the database takes no more for somebody. */
+const FULL: Readonly<Record<string, string>> = {
+  MG001:
+    'They have not taken anything of yours lately: one at a time, and one a day, waits for their answer. Nothing was given.',
+  MG020: 'Twenty wait for their answer already. Nothing was given.',
+};
+
+/** Gives part of a dish to another athlete. To whom they do not know yet they give one at a time. */
 export const addHandover = (
   trx: AppTransaction,
   athleteId: string,
@@ -54,7 +62,11 @@ export const addHandover = (
       answered_at: null,
     })
     .returningAll()
-    .executeTakeFirstOrThrow();
+    .executeTakeFirstOrThrow()
+    .catch((error: unknown) => {
+      const sentence = FULL[(error as { code?: string }).code ?? ''];
+      throw sentence === undefined ? error : new ProblemError('not-allowed', sentence);
+    });
 
 /** The receiver's answer; the first one stays. */
 export const answerHandover = (trx: AppTransaction, id: string, toId: string, answer: 'taken' | 'left') =>

@@ -4,8 +4,7 @@ import { sql } from 'kysely';
 import pg from 'pg';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { SESSION_COOKIE } from '../../platform/http/mount.ts';
-import { openTestHouse, type Someone, type TestHouse } from '../../testing/house.ts';
+import { openTestHouse, SAME_SITE, type Someone, type TestHouse } from '../../testing/house.ts';
 import { stopImports } from './run.ts';
 import { BRANDED, OWN_CSV } from './samples.ts';
 
@@ -31,7 +30,8 @@ afterAll(async () => {
 const sendPiece = (who: Someone, id: string, offset: number, piece: Buffer) =>
   request(house.app)
     .put(`/api/athletes/${who.id}/imports/${id}/file?offset=${offset}`)
-    .set('Cookie', `${SESSION_COOKIE}=${who.token}`)
+    .set(SAME_SITE)
+    .set('Cookie', `maul_session=${who.token}`)
     .set('Content-Type', 'application/octet-stream')
     .send(piece);
 
@@ -106,7 +106,8 @@ describe('sending a file', () => {
     const id = await send(OWN_CSV);
     const piece = request(house.app)
       .put(`${at}/imports/${id}/file?offset=0`)
-      .set('Cookie', `${SESSION_COOKIE}=${coach.token}`)
+      .set(SAME_SITE)
+      .set('Cookie', `maul_session=${coach.token}`)
       .set('Content-Type', 'application/octet-stream')
       .send(Buffer.from('forged'));
     await piece.expect(403);

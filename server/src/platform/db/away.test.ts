@@ -9,6 +9,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { createApp } from '../../app.ts';
 import { openTestHouse, type Someone, type TestHouse } from '../../testing/house.ts';
 import { ChangeFeed } from '../events/feed.ts';
+import { readSettings } from '../settings.ts';
 import { makeDb, makePool } from './connect.ts';
 import type { AppDatabase } from './schema.ts';
 
@@ -80,7 +81,7 @@ describe('a database connection that is lost', () => {
     const feed = new ChangeFeed(app, nowhere);
     await feed.start();
     const alone = createApp({
-      house: { app, accounts: house.accounts } as never,
+      house: { app, accounts: house.accounts, settings: readSettings({}) } as never,
       log: pino({ level: 'silent' }),
       feed,
     });

@@ -99,7 +99,7 @@ describe('the demo, and migrating with data', () => {
       ].sort(),
     );
     // Read by their owner in functions that check who asks; food_imported has no policy because nobody else may read it at all.
-    const unforced = ['coach_grant', 'calendar_feed', 'food_import', 'food_imported'];
+    const unforced = ['coach_grant', 'calendar_feed', 'food_import', 'food_imported', 'handover'];
     for (const row of rows)
       expect(row).toMatchObject({
         on: row.name !== 'food_imported',
@@ -183,6 +183,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0006_caution_levels',
     '0007_eaten',
     '0008_listening',
+    '0009_doors',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -8,6 +8,7 @@ import * as origin from './migrations/0005_origin.ts';
 import * as levels from './migrations/0006_caution_levels.ts';
 import * as eaten from './migrations/0007_eaten.ts';
 import * as listening from './migrations/0008_listening.ts';
+import * as doors from './migrations/0009_doors.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -18,6 +19,7 @@ const migrations: Record<string, Migration> = {
   '0006_caution_levels': levels,
   '0007_eaten': eaten,
   '0008_listening': listening,
+  '0009_doors': doors,
 };
 
 /**

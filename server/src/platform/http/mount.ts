@@ -4,6 +4,7 @@ import type { Request, Response, Router } from 'express';
 import type { Pool } from 'pg';
 import type { z } from 'zod';
 import { type AccountsDb, type AppDb, type AppTransaction, acting } from '../db/connect.ts';
+import type { Settings } from '../settings.ts';
 import { invalid, ProblemError } from './problems.ts';
 
 /** Who asks: the session that the cookie resolves to. */
@@ -25,6 +26,7 @@ export interface Services {
   pool: Pool;
   accounts: AccountsDb;
   limits: DoorLimits;
+  settings: Settings;
   /** Finds the live session of a token; undefined when there is none. */
   findSession: (token: string) => Promise<Signed | undefined>;
 }
@@ -44,7 +46,10 @@ export interface Context<N extends RouteName> {
 
 export type Handler<N extends RouteName> = (context: Context<N>) => Promise<ResponseOf<N>>;
 
-export const SESSION_COOKIE = 'maul_session';
+const SESSION_COOKIE = 'maul_session';
+/** The name of the session's cookie. Over https no other host, path or plain connection can set it. Source: RFC 6265bis, 4.1.3.2. */
+export const sessionCookie = (settings: Pick<Settings, 'secure'>): string =>
+  settings.secure ? `__Host-${SESSION_COOKIE}` : SESSION_COOKIE;
 
 const checked = (schema: z.ZodType, value: unknown): unknown => {
   const result = schema.safeParse(value);
@@ -52,9 +57,12 @@ const checked = (schema: z.ZodType, value: unknown): unknown => {
   return result.data;
 };
 
+/** The settings of the house that a request came to. */
+export const settingsOf = (req: Request): Settings => req.app.get('settings') as Settings;
+
 /** The session token of a request's cookie, or an empty text. */
 export const tokenOf = (req: Request): string => {
-  const token = parse(req.headers.cookie ?? '')[SESSION_COOKIE] ?? '';
+  const token = parse(req.headers.cookie ?? '')[sessionCookie(settingsOf(req))] ?? '';
   return /^[A-Za-z0-9_-]+$/.test(token) ? token : '';
 };
 

@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import request from 'supertest';
 import { findSession, doorLimits } from '../../people/index.ts';
+import { readSettings } from '../settings.ts';
 import { makePool } from '../db/connect.ts';
 import { openTestHouse, type TestHouse } from '../../testing/house.ts';
 import { createApp } from '../../app.ts';
@@ -35,6 +36,7 @@ beforeAll(async () => {
       pool,
       accounts,
       limits: doorLimits(pool, { addressTells: false }),
+      settings: readSettings({}),
       findSession: (token) => findSession(accounts, token),
     },
     log: pino({ level: 'silent' }),

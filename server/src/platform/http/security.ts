@@ -1,10 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import type { NextFunction, Request, RequestHandler, Response } from 'express';
 import helmet from 'helmet';
+import type { Settings } from '../settings.ts';
 import { ProblemError } from './problems.ts';
 
 /** Gives every response a nonce, and the headers that keep a page to itself. */
-export const securityHeaders = (): RequestHandler[] => [
+export const securityHeaders = ({ secure }: Settings): RequestHandler[] => [
   (_req: Request, res: Response, next: NextFunction) => {
     res.locals.nonce = randomBytes(16).toString('base64url');
     next();
@@ -26,21 +27,29 @@ export const securityHeaders = (): RequestHandler[] => [
         frameAncestors: ["'none'"],
       },
     },
-    // Maul runs on loopback over plain HTTP; whoever puts it behind TLS sets this there.
-    strictTransportSecurity: false,
+    // On loopback Maul is plain HTTP.
+    strictTransportSecurity: secure ? { maxAge: 31_536_000, includeSubDomains: false } : false,
   }),
 ];
 
-/** Refuses a write that another site's page makes in this person's name. */
-export const sameOriginWrites: RequestHandler = (req, _res, next) => {
-  if (req.method === 'GET' || req.method === 'HEAD') return next();
-  const { origin, host } = req.headers;
-  const site = req.headers['sec-fetch-site'];
-  const foreign =
-    origin !== undefined
-      ? !URL.canParse(origin) || new URL(origin).host !== host
-      : site !== undefined && site !== 'same-origin';
-  if (foreign)
-    throw new ProblemError('foreign-origin', 'This request came from another site. Nothing was changed.');
-  next();
-};
+/**
+ * Refuses a write that another site's page makes in this person's name. Every browser says where a write comes from: one with a cookie that
+ * says nothing is refused too.
+ */
+export const sameOriginWrites =
+  ({ publicUrl }: Settings): RequestHandler =>
+  (req, _res, next) => {
+    if (req.method === 'GET' || req.method === 'HEAD') return next();
+    const { origin, host, cookie } = req.headers;
+    const site = req.headers['sec-fetch-site'];
+    const own = publicUrl?.host ?? host;
+    const foreign =
+      origin !== undefined
+        ? !URL.canParse(origin) || new URL(origin).host !== own
+        : site !== undefined
+          ? site !== 'same-origin'
+          : cookie !== undefined;
+    if (foreign)
+      throw new ProblemError('foreign-origin', 'This request came from another site. Nothing was changed.');
+    next();
+  };
