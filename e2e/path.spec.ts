@@ -236,7 +236,10 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
     const today = new Date().toISOString().slice(0, 10);
     for (const path of [`days/${today}`, 'orders', 'foods?q=oats'])
       expect((await stranger.request.get(`/api/athletes/${athleteId}/${path}`)).status()).toBe(404);
-    expect(await (await stranger.request.get('/api/roster')).json()).toEqual({ athletes: [] });
+    expect(await (await stranger.request.get('/api/roster')).json()).toEqual({
+      athletes: [],
+      faults: [],
+    });
     await stranger.context().close();
   });
   await coach.context().close();

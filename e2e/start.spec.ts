@@ -1,9 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { SAME_SITE } from './people.ts';
 
 const root = join(import.meta.dirname, '..');
 let home: string;
@@ -65,6 +66,9 @@ test('starts, refuses a second start, survives a kill -9, and leaves nothing beh
   expect(first.text()).toContain('Demo (invented people)');
   expect(await (await request.get(`${address()}/api/health`)).json()).toEqual({ database: 'up' });
 
+  for (const log of ['server.log', 'postgres.log'])
+    expect(statSync(join(home, log)).mode & 0o777, log).toBe(0o600);
+
   const second = run('start.mjs');
   expect(second.status).toBe(1);
   expect(second.stderr).toContain(`Maul is running already at ${address()}. npm stop ends it.`);
@@ -97,7 +101,9 @@ test('starts, refuses a second start, survives a kill -9, and leaves nothing beh
   expect(again.text()).toContain(`Maul is at ${address()}`);
   expect(alive(leftover)).toBe(false);
   const { email, password } = account;
-  expect((await request.post(`${address()}/api/session`, { data: { email, password } })).ok()).toBe(true);
+  expect(
+    (await request.post(`${address()}/api/session`, { data: { email, password }, headers: SAME_SITE })).ok(),
+  ).toBe(true);
 
   const postgres = postgresPid();
   expect(run('stop.mjs').stdout).toContain('Maul has stopped.');
@@ -108,7 +114,11 @@ test('starts, refuses a second start, survives a kill -9, and leaves nothing beh
 
   // Ctrl-C ends everything, and --fresh starts clean while the data before it are laid aside.
   const fresh = await start('--fresh');
-  expect((await request.post(`${address()}/api/session`, { data: { email, password } })).status()).toBe(401);
+  expect(
+    (
+      await request.post(`${address()}/api/session`, { data: { email, password }, headers: SAME_SITE })
+    ).status(),
+  ).toBe(401);
   expect(existsSync(join(home, 'postgres-before-fresh'))).toBe(true);
   const last = postgresPid();
   fresh.child.kill('SIGINT');

@@ -6,7 +6,6 @@ import {
   closeSync,
   existsSync,
   mkdirSync,
-  openSync,
   readFileSync,
   renameSync,
   rmSync,
@@ -14,7 +13,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { keepUp } from './keepup.mjs';
-import { dataDirectory, endLeftover, OperatorError, startPostgres } from './postgres.mjs';
+import { dataDirectory, endLeftover, openLog, OperatorError, startPostgres } from './postgres.mjs';
 import { root } from './project.mjs';
 
 const secretsOf = (home) => {
@@ -87,7 +86,7 @@ export const freshen = async (home) => {
 
 /** Starts the server, and answers when it listens. */
 const startServer = async ({ file, env, log, execArgv }) => {
-  const out = openSync(log, 'a');
+  const out = openLog(log);
   const server = fork(file, [], {
     cwd: root,
     execArgv,

@@ -3,11 +3,14 @@ import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
   chownSync,
+  closeSync,
   existsSync,
+  fchmodSync,
   mkdirSync,
   openSync,
   readdirSync,
   readFileSync,
+  renameSync,
   rmSync,
   statSync,
   writeFileSync,
@@ -105,6 +108,15 @@ export const dataDirectory = (home) => {
   );
 };
 
+const LARGEST_LOG = 10_000_000;
+/** Opens a log that its owner alone reads; one that has grown large is laid aside first, and the one before it goes. */
+export const openLog = (file) => {
+  if (existsSync(file) && statSync(file).size > LARGEST_LOG) renameSync(file, `${file}.1`);
+  const out = openSync(file, 'a', 0o600);
+  fchmodSync(out, 0o600);
+  return out;
+};
+
 export const freePort = () =>
   new Promise((done, fail) => {
     const probe = createServer();
@@ -184,8 +196,16 @@ export const startPostgres = async ({ data, password, log, port: wanted }) => {
     prepare(data, as, password);
   }
   const port = wanted ?? (await freePort());
-  const out = log ? openSync(log, 'a') : 'ignore';
+  const out = log ? openLog(log) : 'ignore';
   const settings = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', max_connections: 100 };
+  // Statements, their parameters and the rows that an error would quote are nobody's to read.
+  Object.assign(settings, {
+    log_min_messages: 'log',
+    log_error_verbosity: 'terse',
+    log_min_error_statement: 'panic',
+    log_parameter_max_length: 0,
+    log_parameter_max_length_on_error: 0,
+  });
   if (password === undefined)
     Object.assign(settings, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
   const args = Object.entries(settings).flatMap(([key, value]) => ['-c', `${key}=${value}`]);
@@ -196,6 +216,7 @@ export const startPostgres = async ({ data, password, log, port: wanted }) => {
     stdio: ['ignore', out, out],
     env: { PATH: process.env.PATH, LC_ALL: 'C.UTF-8' },
   });
+  if (log) closeSync(out);
   let ended = false;
   const over = new Promise((done) => child.on('exit', () => ((ended = true), done())));
   child.on('error', () => (ended = true));

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import Papa from 'papaparse';
 import yazl from 'yazl';
 import { stateInName, take } from './candidate.ts';
+import { readFdcCsv } from './fdcCsv.ts';
 import { decoded, elementsOf, linesOf, recordsOf } from './lines.ts';
 import { columnTarget, readNumber, unitFactor } from './nutrients.ts';
 import { encodingOf, previewOf } from './preview.ts';
@@ -194,6 +195,36 @@ describe('FoodData Central', () => {
       measures: [{ name: 'cup', grams: 164 }],
     });
     expect(foodIn(found, 1)).toMatchObject({ name: 'MARSH "FINE" CAKES', code: '00614141000036' });
+  });
+  test('texts of hundreds of kilobytes are cut where they are kept; a number that is none is no food', async () => {
+    const long = 'n'.repeat(400_000);
+    const files = await fileOf(
+      await zipOf({
+        ...FDC_CSV,
+        'nutrient.csv': `${FDC_CSV['nutrient.csv'] ?? ''}\n"1999","${long}","${long}","999","1"`,
+        'food.csv': `${FDC_CSV['food.csv'] ?? ''}\n"${long}","branded_food","X","",""`,
+        'food_nutrient.csv': `${FDC_CSV['food_nutrient.csv'] ?? ''}\n"11","9000020","1999","3"`,
+      }),
+      'fdc.zip',
+    );
+    const names: string[] = [];
+    const found = await all(
+      readFdcCsv(
+        files,
+        'utf-8',
+        () => true,
+        (name) => names.push(name),
+      ),
+    );
+    expect(found).toHaveLength(2);
+    expect(Math.max(...names.map((name) => name.length))).toBeLessThan(150);
+  });
+  test('a ZIP that unpacks to what no table is, or holds too many files, is refused before it is unpacked', async () => {
+    const bomb = await zipOf({ ...FDC_CSV, 'nutrient.csv': 'n'.repeat(20_000_000) });
+    expect(bomb.length).toBeLessThan(100_000);
+    await expect(fileOf(bomb, 'fdc.zip')).rejects.toThrow('unpacks to more than a hundred times its size');
+    const many = Object.fromEntries(Array.from({ length: 501 }, (_, i) => [`${i}.csv`, 'a']));
+    await expect(fileOf(await zipOf(many), 'fdc.zip')).rejects.toThrow('holds more than 500 files');
   });
   test('a download without one of its tables says which', async () => {
     const { 'nutrient.csv': _left, ...rest } = FDC_CSV;

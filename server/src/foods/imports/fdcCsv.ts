@@ -25,6 +25,17 @@ const KINDS: Readonly<Record<string, string>> = {
 /** Statements are held by food while the two tables are joined: no more foods than this at once. */
 export const MOST_FOODS = 600_000;
 
+/** Rows of the tables of nutrients and units; published are some hundreds. */
+const MOST_NAMES = 5000;
+/** Statements and measures that one food may have; published are at most some two hundred. */
+const MOST_STATED = 400;
+const MOST_MEASURES = 20;
+/** A number of the download, of a food or a nutrient. A longer one is none of its own, and would hold memory. */
+const isId = (id: string | undefined): id is string => id !== undefined && /^\d{1,12}$/.test(id);
+/** A short text of its own: a part of a line would keep the whole line in memory. */
+const own = (text: string | undefined, most = 120): string =>
+  Buffer.from((text ?? '').slice(0, most)).toString();
+
 /** Rows of a long table that a preview reads. */
 const PREVIEW_ROWS = 100_000;
 
@@ -68,10 +79,10 @@ const byFood = async <T>(
   for await (const { row } of rowsOf(file, encoding, most)) {
     const value = read(row);
     const id = row.fdc_id;
-    if (value === undefined || id === undefined) continue;
+    if (value === undefined || !isId(id)) continue;
     const list = out.get(id);
-    if (list) list.push(value);
-    else out.set(id, [value]);
+    if (!list) out.set(id, [value]);
+    else if (list.length < MOST_MEASURES) list.push(value);
   }
   return out;
 };
@@ -90,12 +101,13 @@ export async function* readFdcCsv(
   // A preview looks at the first rows of the long tables: those of the first foods stand there.
   const rows = most === MOST_FOODS ? Infinity : PREVIEW_ROWS;
   const nutrients = new Map<string, { number: string; name: string; unit: string }>();
-  for await (const { row } of rowsOf(need(files, 'nutrient.csv'), encoding))
-    nutrients.set(row.id ?? '', {
-      number: (row.nutrient_nbr ?? '').replace(/\.0$/, ''),
-      name: row.name ?? '',
-      unit: row.unit_name ?? '',
-    });
+  for await (const { row } of rowsOf(need(files, 'nutrient.csv'), encoding, MOST_NAMES))
+    if (isId(row.id))
+      nutrients.set(row.id, {
+        number: own(row.nutrient_nbr, 12).replace(/\.0$/, ''),
+        name: own(row.name),
+        unit: own(row.unit_name, 20),
+      });
   const wanted = new Set<string>();
   for await (const { row } of rowsOf(need(files, 'food.csv'), encoding)) {
     if (KINDS[row.data_type ?? ''] === undefined) continue;
@@ -106,7 +118,7 @@ export async function* readFdcCsv(
         );
       break;
     }
-    wanted.add(row.fdc_id ?? '');
+    if (isId(row.fdc_id)) wanted.add(row.fdc_id);
   }
   const stated = new Map<string, string[]>();
   for await (const { row } of rowsOf(need(files, 'food_nutrient.csv'), encoding, rows)) {
@@ -119,14 +131,15 @@ export async function* readFdcCsv(
       continue;
     }
     const list = stated.get(id);
-    const entry = `${row.nutrient_id ?? ''}\t${row.amount}`;
-    if (list) list.push(entry);
-    else stated.set(id, [entry]);
+    const entry = `${row.nutrient_id ?? ''}\t${Number(row.amount)}`;
+    if (!list) stated.set(id, [entry]);
+    else if (list.length < MOST_STATED) list.push(entry);
   }
   const units = new Map<string, string>();
   const unitFile = maybe(files, 'measure_unit.csv');
   if (unitFile)
-    for await (const { row } of rowsOf(unitFile, encoding)) units.set(row.id ?? '', row.name ?? '');
+    for await (const { row } of rowsOf(unitFile, encoding, MOST_NAMES))
+      if (isId(row.id)) units.set(row.id, own(row.name));
   const portions = await byFood<Measure>(
     maybe(files, 'food_portion.csv'),
     encoding,
@@ -134,10 +147,12 @@ export async function* readFdcCsv(
       if (!wanted.has(row.fdc_id ?? '')) return undefined;
       const [grams, count] = [Number(row.gram_weight), Number(row.amount) || 1];
       const unit = units.get(row.measure_unit_id ?? '');
-      const name = [unit === 'undetermined' ? '' : unit, row.modifier ?? '', row.portion_description ?? '']
-        .filter((t) => t !== undefined && t !== '')
-        .join(', ')
-        .slice(0, 60);
+      const name = own(
+        [unit === 'undetermined' ? '' : unit, own(row.modifier), own(row.portion_description)]
+          .filter((t) => t !== undefined && t !== '')
+          .join(', '),
+        60,
+      );
       return grams > 0 && name !== ''
         ? { name, grams: Number((grams / count).toPrecision(6)), spread: null }
         : undefined;
@@ -150,10 +165,10 @@ export async function* readFdcCsv(
     (row) =>
       wanted.has(row.fdc_id ?? '')
         ? {
-            gtin: row.gtin_upc,
+            gtin: own(row.gtin_upc, 30),
             size: Number(row.serving_size),
-            unit: row.serving_size_unit,
-            household: row.household_serving_fulltext,
+            unit: own(row.serving_size_unit, 20),
+            household: own(row.household_serving_fulltext),
           }
         : undefined,
     rows,
@@ -162,6 +177,7 @@ export async function* readFdcCsv(
     const id = row.fdc_id ?? '';
     const type = KINDS[row.data_type ?? ''];
     if (type === undefined) continue;
+    if (!isId(id)) continue;
     if (!wanted.has(id)) return;
     const { figures, remark } = fdcFigures(
       (stated.get(id) ?? []).map((entry) => {

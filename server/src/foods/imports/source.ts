@@ -23,6 +23,11 @@ const openZip = promisify<string, yauzl.Options, ZipFile>(
 const ZIP_MARK = 0x04034b50;
 /** What a ZIP unpacks to is at most so many bytes. */
 const MOST_UNPACKED = 40_000_000_000;
+/** Tables of foods shrink to a tenth or so; what shrinks a hundredfold is no table. Small files may. */
+const MOST_RATIO = 100;
+const SMALL = 10_000_000;
+/** A download holds some dozens of files. */
+const MOST_ENTRIES = 500;
 
 const isZip = async (path: string): Promise<boolean> => {
   const file = await open(path, 'r');
@@ -39,6 +44,10 @@ const entriesOf = (zip: ZipFile): Promise<Entry[]> =>
     const entries: Entry[] = [];
     zip.on('entry', (entry: Entry) => {
       if (!entry.fileName.endsWith('/')) entries.push(entry);
+      if (entries.length > MOST_ENTRIES)
+        return fail(
+          new FileFault(`The ZIP holds more than ${MOST_ENTRIES} files: this is no download of foods.`),
+        );
       zip.readEntry();
     });
     zip.on('end', () => done(entries));
@@ -57,6 +66,10 @@ export const sourceFiles = async (path: string, name: string, bytes: number): Pr
     const unpacked = entries.reduce((sum, e) => sum + e.uncompressedSize, 0);
     if (unpacked > MOST_UNPACKED)
       throw new FileFault('The ZIP unpacks to more than 40 GB, which is the limit.');
+    if (entries.some((e) => e.uncompressedSize > Math.max(SMALL, MOST_RATIO * e.compressedSize)))
+      throw new FileFault(
+        'A file in the ZIP unpacks to more than a hundred times its size, which no table of foods does. Nothing was taken.',
+      );
     return entries.map((entry) => ({
       name: entry.fileName.split('/').at(-1) ?? entry.fileName,
       bytes: entry.uncompressedSize,
