@@ -19,7 +19,9 @@ for (const name of readdirSync(assets).filter((file) => /\.(js|css|svg|wasm)$/.t
     );
 }
 await bundle({
-  entryPoints: { main: join(root, 'server/src/main.ts'), prepare: join(root, 'server/src/prepare.ts') },
+  entryPoints: Object.fromEntries(
+    ['main', 'prepare', 'admin'].map((name) => [name, join(root, `server/src/${name}.ts`)]),
+  ),
   outdir: join(root, 'dist/server'),
   outExtension: { '.js': '.mjs' },
   bundle: true,

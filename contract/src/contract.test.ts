@@ -45,6 +45,7 @@ describe('every route', () => {
       'demo',
       'signUp',
       'signIn',
+      'resetPassword',
     ]);
   });
   test('the OpenAPI document names each with its parameters', () => {

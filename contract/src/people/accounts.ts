@@ -15,6 +15,35 @@ export const Role = z.enum(['athlete', 'coach']);
 export const SignUp = z.strictObject({ id: Id, name: Name, email: Email, password: Password, role: Role });
 export const SignIn = z.strictObject({ email: Email, password: text({ max: 200, trim: false }) });
 
+/** Another password, by the present one. Every other session ends. */
+export const ChangePassword = z.strictObject({ present: SignIn.shape.password, next: Password });
+/** Another password, by a code: one of one's own or the operator's. Every session ends. */
+export const ResetPassword = z.strictObject({
+  email: Email,
+  code: text({ min: 16, max: 40, empty: 'A code has sixteen letters.', long: 'A code has sixteen letters.' }),
+  next: Password,
+});
+/** Codes for a forgotten password, each of them for once; shown in this answer only. They replace earlier ones. */
+export const MakeCodes = z.strictObject({ present: SignIn.shape.password });
+export const Codes = z.strictObject({ codes: z.array(z.string()) });
+
+/** Where somebody is signed in. */
+export const OpenSession = z.strictObject({
+  id: Id,
+  /** Browser and system, as they said of themselves. */
+  device: z.string(),
+  since: Moment,
+  /** The day it was last used, to the day. */
+  seen: Moment,
+  here: z.boolean(),
+});
+export const OpenSessions = z.strictObject({
+  sessions: z.array(OpenSession),
+  /** Codes of one's own that are left. */
+  codesLeft: z.int(),
+});
+export type OpenSessions = z.infer<typeof OpenSessions>;
+
 export const Grant = z.strictObject({
   id: Id,
   athleteId: Id,

@@ -1,3 +1,14 @@
-export { DemoPeople, EndedGrant, Grant, Password, Session, SignIn, SignUp } from './accounts.ts';
+export {
+  ChangePassword,
+  DemoPeople,
+  EndedGrant,
+  Grant,
+  type OpenSessions,
+  Password,
+  ResetPassword,
+  Session,
+  SignIn,
+  SignUp,
+} from './accounts.ts';
 export { Athlete, athleteBody, DEFAULT_PROFILE, DIETS, Profile, PutAthlete, Units } from './athlete.ts';
 export { peopleRoutes } from './routes.ts';

@@ -1,4 +1,18 @@
-import { DemoPeople, Grant, Session, ShareWithCoach, SignIn, SignUp } from './accounts.ts';
+import { z } from 'zod';
+import { Id } from '../common.ts';
+import {
+  ChangePassword,
+  Codes,
+  DemoPeople,
+  Grant,
+  MakeCodes,
+  OpenSessions,
+  ResetPassword,
+  Session,
+  ShareWithCoach,
+  SignIn,
+  SignUp,
+} from './accounts.ts';
 import { inAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
@@ -17,6 +31,21 @@ export const peopleRoutes = {
   session: route('get', '/api/session', 'Who is signed in.', { response: Session }),
   touchSession: route('put', '/api/session', 'Keeps the session alive.'),
   signOut: route('delete', '/api/session', 'Signs out here.'),
+  sessions: route('get', '/api/sessions', 'Where this person is signed in.', { response: OpenSessions }),
+  endOneSession: route('delete', '/api/sessions/:id', 'Ends one session of this person.', {
+    params: z.strictObject({ id: Id }),
+  }),
+  changePassword: route('put', '/api/password', 'Another password. Every other session ends.', {
+    body: ChangePassword,
+  }),
+  makeCodes: route('post', '/api/password/codes', 'Makes codes for a forgotten password anew.', {
+    body: MakeCodes,
+    response: Codes,
+  }),
+  resetPassword: route('post', '/api/password/reset', 'Another password by a code. Every session ends.', {
+    access: 'public',
+    body: ResetPassword,
+  }),
   signOutEverywhere: route('delete', '/api/sessions', 'Ends every session of this person.'),
   share: route(
     'put',

@@ -1,20 +1,29 @@
-import type { Router } from 'express';
+import type { Request, Router } from 'express';
 import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
+import Bowser from 'bowser';
+import { makeCodes, spendCode } from './store/waysBack.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
 import {
   DEMO_PASSWORD,
   demoPeople,
-  endAllSessions,
+  endSessions,
   endSession,
   extendSession,
   openSession,
   personByEmail,
   addPerson,
+  personById,
+  setPassword,
+  whereSignedIn,
 } from './store/accounts.ts';
 import { shareWith, endedGrants, endShare, coachByCode } from './store/grants.ts';
 
+const deviceOf = (req: Request): string => {
+  const { browser, os } = Bowser.parse((req.get('user-agent') ?? '').slice(0, 400) || ' ');
+  return `${browser.name ?? 'A program'}${os.name === undefined ? '' : ` on ${os.name}`}`.slice(0, 80);
+};
 const addressOf = (ip: string | undefined): string => ip ?? 'unknown';
 
 export const mountAccounts = (router: Router, house: Services): void => {
@@ -44,7 +53,7 @@ export const mountAccounts = (router: Router, house: Services): void => {
     if (!right || !person || (person.is_demo && !house.settings.demo))
       throw new ProblemError('wrong-sign-in', 'No account matches this email and password.');
     await passed();
-    const token = await openSession(house.accounts, person.id);
+    const token = await openSession(house.accounts, person.id, deviceOf(req));
     setCookie(req, res, token);
     return describeSession(house, person.id, token);
   });
@@ -62,8 +71,57 @@ export const mountAccounts = (router: Router, house: Services): void => {
     return {};
   });
 
+  mount(router, house, 'sessions', ({ signed }) => whereSignedIn(house.accounts, signed()));
+
+  mount(router, house, 'endOneSession', async ({ params, signed }) => {
+    await endSessions(house.accounts, signed().personId, { only: params.id });
+    return {};
+  });
+
+  /** Throws unless the password is this person's; counted like a try to sign in. */
+  const prove = async (req: Request, personId: string, password: string): Promise<void> => {
+    const person = await personById(house.accounts, personId);
+    if (person.is_demo)
+      throw new ProblemError('not-allowed', 'The invented people keep the password that everybody knows.');
+    const passed = await house.limits.signIn(addressOf(req.ip), person.email);
+    if (!(await checkPassword(person.password_hash, password)))
+      throw new ProblemError('not-allowed', 'This is not your present password. Nothing was changed.');
+    await passed();
+  };
+
+  mount(router, house, 'changePassword', async ({ body, req, signed }) => {
+    const { personId, token } = signed();
+    const { email, name } = await personById(house.accounts, personId);
+    refuseWeak(body.next, [email, name]);
+    await prove(req, personId, body.present);
+    await setPassword(house.accounts, personId, await hashPassword(body.next));
+    await endSessions(house.accounts, personId, { but: token });
+    return {};
+  });
+
+  mount(router, house, 'makeCodes', async ({ body, req, signed }) => {
+    await prove(req, signed().personId, body.present);
+    return { codes: await makeCodes(house.accounts, signed().personId) };
+  });
+
+  mount(router, house, 'resetPassword', async ({ body, req }) => {
+    const passed = await house.limits.signIn(addressOf(req.ip), body.email);
+    refuseWeak(body.next, [body.email]);
+    const hash = await hashPassword(body.next);
+    const person = await personByEmail(house.accounts, body.email);
+    if (!person || !(await spendCode(house.accounts, person.id, body.code)))
+      throw new ProblemError(
+        'wrong-sign-in',
+        'No account has this email and this code, or the code was used. Nothing was changed.',
+      );
+    await setPassword(house.accounts, person.id, hash);
+    await endSessions(house.accounts, person.id, {});
+    await passed();
+    return {};
+  });
+
   mount(router, house, 'signOutEverywhere', async ({ signed, req, res }) => {
-    await endAllSessions(house.accounts, signed().personId);
+    await endSessions(house.accounts, signed().personId, {});
     clearCookie(req, res);
     return {};
   });

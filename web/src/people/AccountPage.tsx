@@ -12,6 +12,7 @@ import { call, sentenceOf } from '../data/api.ts';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { longDateTime } from '../ui/formats/show.ts';
 import { leave, queryClient, useSession } from '../data/session.ts';
+import { Signing } from './Signing.tsx';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
 import '../ui/styles/accounts.css';
 
@@ -202,6 +203,7 @@ export const AccountPage = () => {
           <Link to="/about">Where they come from, how sure they are, and what Maul is not</Link>
         </p>
       </section>
+      <Signing isDemo={person.isDemo} />
       <section className="rows">
         <h2 className="panel-title">Sign out</h2>
         {fault !== null && <Alert severity="error">{fault}</Alert>}

@@ -100,6 +100,9 @@ export const SignInPage = () => {
             <p>
               New here? <Link to="/sign-up">Make an account</Link>
             </p>
+            <p>
+              Forgot the password? <Link to="/reset">Change it by a code</Link>
+            </p>
           </form>
         </section>
         {demo && demo.people.length > 0 && (

@@ -4,6 +4,7 @@ import type { RouteObject } from 'react-router';
 export const doorRoutes: RouteObject[] = [
   { path: '/sign-in', lazy: async () => ({ Component: (await import('./SignInPage.tsx')).SignInPage }) },
   { path: '/sign-up', lazy: async () => ({ Component: (await import('./SignUpPage.tsx')).SignUpPage }) },
+  { path: '/reset', lazy: async () => ({ Component: (await import('./ResetPage.tsx')).ResetPage }) },
 ];
 
 export const peopleRoutes: RouteObject[] = [

@@ -2,6 +2,8 @@ import { createHash, randomBytes } from 'node:crypto';
 import { sql } from 'kysely';
 import type { AccountsDb } from '../../platform/db/connect.ts';
 import type { Signed } from '../../platform/http/mount.ts';
+import type { OpenSessions } from '@maul/contract/people';
+import { codesLeft } from './waysBack.ts';
 
 export const SESSION_DAYS = 30;
 
@@ -17,13 +19,14 @@ const CODE_LETTERS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
 /** What an athlete types to share with a coach: eight letters that cannot be mistaken for each other. */
 export const newCoachCode = (): string => [...randomBytes(8)].map((byte) => CODE_LETTERS[byte % 32]).join('');
 
-export const openSession = async (db: AccountsDb, personId: string): Promise<string> => {
+export const openSession = async (db: AccountsDb, personId: string, device = ''): Promise<string> => {
   const token = newToken();
   await db
     .insertInto('session')
     .values({
       token_hash: hashToken(token),
       person_id: personId,
+      device,
       expires_at: new Date(Date.now() + SESSION_DAYS * 86_400_000).toISOString(),
       ended_at: null,
     })
@@ -45,7 +48,10 @@ export const findSession = async (db: AccountsDb, token: string): Promise<Signed
 export const extendSession = (db: AccountsDb, token: string) =>
   db
     .updateTable('session')
-    .set({ expires_at: sql<string>`now() + ${SESSION_DAYS} * interval '1 day'` })
+    .set({
+      expires_at: sql<string>`now() + ${SESSION_DAYS} * interval '1 day'`,
+      seen_at: sql<string>`now()`,
+    })
     .where('token_hash', '=', hashToken(token))
     .where('expires_at', '<', sql<string>`now() + (${SESSION_DAYS} - 1) * interval '1 day'`)
     .execute();
@@ -58,13 +64,49 @@ export const endSession = (db: AccountsDb, token: string) =>
     .where('ended_at', 'is', null)
     .execute();
 
-export const endAllSessions = (db: AccountsDb, personId: string) =>
-  db
+/** Ends a person's sessions: all of them, all but one's own, or one alone. */
+export const endSessions = (
+  db: AccountsDb,
+  personId: string,
+  { but, only }: { but?: string; only?: string },
+) => {
+  let query = db
     .updateTable('session')
     .set({ ended_at: sql<string>`now()` })
     .where('person_id', '=', personId)
+    .where('ended_at', 'is', null);
+  if (but !== undefined) query = query.where('token_hash', '<>', hashToken(but));
+  if (only !== undefined) query = query.where('id', '=', only);
+  return query.execute();
+};
+
+/** Where a person is signed in, the latest first, and how many codes of their own are left. */
+export const whereSignedIn = async (db: AccountsDb, { personId, token }: Signed): Promise<OpenSessions> => {
+  const rows = await db
+    .selectFrom('session')
+    .select(['id', 'device', 'created_at', 'seen_at', 'token_hash'])
+    .where('person_id', '=', personId)
     .where('ended_at', 'is', null)
+    .where('expires_at', '>', sql<string>`now()`)
+    .orderBy('seen_at', 'desc')
+    .orderBy('created_at', 'desc')
+    .limit(50)
     .execute();
+  const here = hashToken(token);
+  return {
+    sessions: rows.map((row) => ({
+      id: row.id,
+      device: row.device,
+      since: row.created_at,
+      seen: row.seen_at,
+      here: here.equals(row.token_hash),
+    })),
+    codesLeft: await codesLeft(db, personId),
+  };
+};
+
+export const setPassword = (db: AccountsDb, personId: string, passwordHash: string) =>
+  db.updateTable('person').set({ password_hash: passwordHash }).where('id', '=', personId).execute();
 
 export const personByEmail = (db: AccountsDb, email: string) =>
   db.selectFrom('person').selectAll().where('email', '=', email).executeTakeFirst();

@@ -184,6 +184,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0007_eaten',
     '0008_listening',
     '0009_doors',
+    '0010_ways_back',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

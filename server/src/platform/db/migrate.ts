@@ -9,6 +9,7 @@ import * as levels from './migrations/0006_caution_levels.ts';
 import * as eaten from './migrations/0007_eaten.ts';
 import * as listening from './migrations/0008_listening.ts';
 import * as doors from './migrations/0009_doors.ts';
+import * as waysBack from './migrations/0010_ways_back.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -20,6 +21,7 @@ const migrations: Record<string, Migration> = {
   '0007_eaten': eaten,
   '0008_listening': listening,
   '0009_doors': doors,
+  '0010_ways_back': waysBack,
 };
 
 /**

@@ -274,5 +274,16 @@ export interface AccountsDatabase {
     created_at: Written;
     expires_at: string;
     ended_at: string | null;
+    id: Generated<string>;
+    device: Generated<string>;
+    seen_at: Generated<string>;
+  };
+  way_back: {
+    person_id: string;
+    code_hash: Buffer;
+    kind: 'own' | 'operator';
+    created_at: Written;
+    expires_at: Generated<string | null>;
+    used_at: Generated<string | null>;
   };
 }

@@ -1,0 +1,172 @@
+import { ChangePassword } from '@maul/contract/people';
+import { zodResolver } from '@hookform/resolvers/zod';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { useForm } from 'react-hook-form';
+import { call, sentenceOf } from '../data/api.ts';
+import { queryClient } from '../data/session.ts';
+import { plural } from '../ui/formats/show.ts';
+
+const again = (): Promise<void> => queryClient.invalidateQueries({ queryKey: ['sessions'] });
+const useSessions = () => useQuery({ queryKey: ['sessions'], queryFn: () => call('sessions') });
+
+/** Another password, by the present one. */
+const NewPassword = () => {
+  const [said, setSaid] = useState<{ good: boolean; text: string } | null>(null);
+  const { register, handleSubmit, formState, reset } = useForm({
+    resolver: zodResolver(ChangePassword),
+    defaultValues: { present: '', next: '' },
+  });
+  const submit = handleSubmit(async (body) => {
+    setSaid(null);
+    try {
+      await call('changePassword', { body });
+      reset();
+      setSaid({ good: true, text: 'Changed. Everywhere else you are signed out.' });
+      await again();
+    } catch (error) {
+      setSaid({ good: false, text: sentenceOf(error) });
+    }
+  });
+  const { errors } = formState;
+  return (
+    <section className="rows">
+      <h2 className="panel-title">Password</h2>
+      <form className="rows" noValidate onSubmit={(event) => void submit(event)}>
+        <TextField
+          label="Present password"
+          type="password"
+          autoComplete="current-password"
+          {...register('present')}
+          error={!!errors.present}
+          helperText={errors.present?.message}
+        />
+        <TextField
+          label="New password"
+          type="password"
+          autoComplete="new-password"
+          {...register('next')}
+          error={!!errors.next}
+          helperText={errors.next?.message ?? 'At least 10 characters. A sentence you remember is best.'}
+        />
+        {said && <Alert severity={said.good ? 'success' : 'error'}>{said.text}</Alert>}
+        <Button type="submit" disabled={formState.isSubmitting}>
+          Change the password
+        </Button>
+      </form>
+    </section>
+  );
+};
+
+/** Codes for a forgotten password: made, shown once, kept by the person. */
+const OwnCodes = () => {
+  const { data } = useSessions();
+  const [present, setPresent] = useState('');
+  const [codes, setCodes] = useState<string[] | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  const make = (event: FormEvent): void => {
+    event.preventDefault();
+    setFault(null);
+    call('makeCodes', { body: { present } }).then(
+      (made) => {
+        setCodes(made.codes);
+        setPresent('');
+        void again();
+      },
+      (error: unknown) => setFault(sentenceOf(error)),
+    );
+  };
+  return (
+    <section className="rows">
+      <h2 className="panel-title">Codes for a forgotten password</h2>
+      <p>
+        {data?.codesLeft
+          ? `${plural(data.codesLeft, 'code')} of yours ${data.codesLeft === 1 ? 'is' : 'are'} left. New ones replace them.`
+          : 'You have none. Each of ten codes changes your password once, without the old one.'}
+      </p>
+      {codes && (
+        <>
+          <p>
+            <b>Write them down now: they are not shown again.</b> Keep them where you keep a passport, not on
+            this device.
+          </p>
+          <ul className="own-codes n" aria-label="Your codes">
+            {codes.map((code) => (
+              <li key={code}>{code}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      <form className="pair" onSubmit={make}>
+        <TextField
+          label="Present password, to make codes"
+          type="password"
+          autoComplete="current-password"
+          value={present}
+          onChange={(event) => setPresent(event.target.value)}
+        />
+        <Button type="submit" disabled={present === ''}>
+          Make ten codes
+        </Button>
+      </form>
+      {fault !== null && <Alert severity="error">{fault}</Alert>}
+    </section>
+  );
+};
+
+/** Where one is signed in, each place with its end. */
+const Places = () => {
+  const { data, error } = useSessions();
+  const [fault, setFault] = useState<string | null>(null);
+  const end = (id: string): void => {
+    setFault(null);
+    call('endOneSession', { params: { id } }).then(
+      () => void again(),
+      (thrown: unknown) => setFault(sentenceOf(thrown)),
+    );
+  };
+  return (
+    <section className="rows">
+      <h2 className="panel-title">Where you are signed in</h2>
+      {error && !data && <Alert severity="error">{sentenceOf(error)}</Alert>}
+      {!data && !error && <p className="waiting">Looking …</p>}
+      {data?.sessions.map((one) => (
+        <div key={one.id} className="grant">
+          <p>
+            <b>{one.device === '' ? 'A browser' : one.device}</b>{' '}
+            <span className="second">
+              {one.here ? 'here, ' : ''}since {one.since.slice(0, 10)}, last seen {one.seen.slice(0, 10)}
+            </span>
+          </p>
+          {!one.here && (
+            <Button size="small" color="error" onClick={() => end(one.id)}>
+              Sign out there
+            </Button>
+          )}
+        </div>
+      ))}
+      {fault !== null && <Alert severity="error">{fault}</Alert>}
+    </section>
+  );
+};
+
+/** Everything about getting in: the password, ways back, and where one is in. */
+export const Signing = ({ isDemo }: { isDemo: boolean }) => (
+  <>
+    <Places />
+    {isDemo ? (
+      <section className="rows">
+        <h2 className="panel-title">Password</h2>
+        <p>The invented people keep the password that everybody knows.</p>
+      </section>
+    ) : (
+      <>
+        <NewPassword />
+        <OwnCodes />
+      </>
+    )}
+  </>
+);
