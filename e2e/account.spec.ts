@@ -38,6 +38,7 @@ test('an account: a guessable password, another one, ten codes, and the way back
   await page.getByLabel('New password').fill('and a third of my own');
   await accessible(page);
   await page.getByRole('button', { name: 'Change the password' }).click();
+  await expect(page.getByRole('alert')).toContainText('Your password is changed');
   await page.getByRole('link', { name: 'Sign in' }).click();
   await page.getByLabel('Email').fill(email);
   await page.getByLabel('Password').fill('and a third of my own');
