@@ -1,0 +1,12 @@
+interface Thing {
+  over: Promise<unknown>;
+  stop: () => Promise<unknown>;
+}
+export declare const keepUp: <T extends Thing>(how: {
+  name: string;
+  start: () => Promise<T>;
+  say: (text: string) => void;
+  gaveUp: (why: string) => void;
+  now?: () => number;
+  wait?: (ms: number) => Promise<void>;
+}) => Promise<{ current: () => T; stop: () => Promise<void> }>;
