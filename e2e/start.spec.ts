@@ -1,6 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { createServer, type AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -113,7 +122,10 @@ test('starts, refuses a second start, survives a kill -9, and leaves nothing beh
   expect(run('stop.mjs').stdout).toContain('Maul was not running.');
 
   // Ctrl-C ends everything, and --fresh starts clean while the data before it are laid aside.
+  mkdirSync(join(home, 'files'), { recursive: true });
+  writeFileSync(join(home, 'files', 'half-sent'), 'name,state');
   const fresh = await start('--fresh');
+  expect(existsSync(join(home, 'files', 'half-sent'))).toBe(false);
   expect(
     (
       await request.post(`${address()}/api/session`, { data: { email, password }, headers: SAME_SITE })

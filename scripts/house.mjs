@@ -78,6 +78,8 @@ export const freshen = async (home) => {
     );
   const data = dataDirectory(home);
   await endLeftover(data);
+  // Files that were being imported belong to what is laid aside, and can be sent again.
+  rmSync(join(home, 'files'), { recursive: true, force: true });
   if (!existsSync(data)) return;
   const aside = `${data}-before-fresh`;
   rmSync(aside, { recursive: true, force: true });
