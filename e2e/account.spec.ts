@@ -17,14 +17,14 @@ test('an account: a guessable password, another one, ten codes, and the way back
 
   await page.goto('/account');
   await expect(page.getByText('here, since')).toBeVisible();
-  await page.getByLabel('Present password', { exact: true }).fill('not this one at all');
+  await page.getByLabel('Current password', { exact: true }).fill('not this one at all');
   await page.getByLabel('New password').fill('a tide of grey geese');
   await page.getByRole('button', { name: 'Change the password' }).click();
-  await expect(page.getByRole('alert')).toContainText('This is not your present password.');
-  await page.getByLabel('Present password', { exact: true }).fill('kelp over flat stones');
+  await expect(page.getByRole('alert')).toContainText('This is not your current password.');
+  await page.getByLabel('Current password', { exact: true }).fill('kelp over flat stones');
   await page.getByRole('button', { name: 'Change the password' }).click();
-  await expect(page.getByRole('alert')).toContainText('Changed.');
-  await page.getByLabel('Present password, to make codes').fill('a tide of grey geese');
+  await expect(page.getByRole('alert')).toContainText('Password changed.');
+  await page.getByLabel('Current password, to make codes').fill('a tide of grey geese');
   await page.getByRole('button', { name: 'Make ten codes' }).click();
   const codes = page.getByRole('list', { name: 'Your codes' }).getByRole('listitem');
   await expect(codes).toHaveCount(10);
@@ -32,9 +32,9 @@ test('an account: a guessable password, another one, ten codes, and the way back
   const code = (await codes.first().textContent()) ?? '';
 
   await page.getByRole('button', { name: 'Sign out here' }).click();
-  await page.getByRole('link', { name: 'Change it by a code' }).click();
+  await page.getByRole('link', { name: 'Set a new one with a code' }).click();
   await page.getByLabel('Email').fill(email);
-  await page.getByLabel('Code').fill(code.toLowerCase());
+  await page.getByLabel('Reset code').fill(code.toLowerCase());
   await page.getByLabel('New password').fill('and a third of my own');
   await accessible(page);
   await page.getByRole('button', { name: 'Change the password' }).click();

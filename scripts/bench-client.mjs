@@ -2,7 +2,7 @@
 import { Agent } from 'node:http';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { newAthlete, quantile, send, timed, today } from './bench-kit.mjs';
+import { newAthlete, newMeal, portionIn, quantile, send, timed, today } from './bench-kit.mjs';
 
 const { MAUL_OWNER: ownerUrl, MAUL_APP: appUrl } = process.env;
 
@@ -28,11 +28,7 @@ const savePortion = async () => {
   for (const lanes of [1, 16]) {
     const agent = new Agent({ keepAlive: true, maxSockets: lanes });
     const { id, cookie, token } = await newAthlete(agent);
-    const mealId = uuidv7();
-    await send(agent, 'PUT', `/api/athletes/${id}/meals/${mealId}`, {
-      cookie,
-      body: { base: 0, day: today(), time: '08:00', zone: 'UTC', eaten: false, deleted: false },
-    });
+    const mealId = await newMeal(agent, { id, cookie });
     const clients = await Promise.all(
       Array.from({ length: lanes }, async () => {
         const client = new pg.Client({ connectionString: appUrl });
@@ -41,18 +37,7 @@ const savePortion = async () => {
       }),
     );
     const save = () => {
-      const body = {
-        base: 0,
-        mealId,
-        position: 1,
-        food,
-        plannedGrams: 60,
-        grams: 61,
-        method: 'scale',
-        division: 1,
-        trail: trail(61),
-        deleted: false,
-      };
+      const body = portionIn(mealId, food, trail(61));
       return send(agent, 'PUT', `/api/athletes/${id}/portions/${uuidv7()}`, { cookie, body });
     };
     const bare = async (lane) => {

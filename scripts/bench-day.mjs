@@ -4,7 +4,7 @@ import { Agent } from 'node:http';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import { v7 as uuidv7 } from 'uuid';
-import { newAthlete, openPage, quantile, send, slowFrames, today } from './bench-kit.mjs';
+import { newAthlete, newMeal, openPage, quantile, send, slowFrames, today } from './bench-kit.mjs';
 import { root } from './project.mjs';
 
 const { MAUL_ADDRESS: address } = process.env;
@@ -94,12 +94,7 @@ const fullDay = async () => {
   const at = `/api/athletes/${athlete.id}`;
   const { cookie } = athlete;
   for (let m = 0; m < 12; m += 1) {
-    const mealId = uuidv7();
-    const time = `${String(6 + m).padStart(2, '0')}:15`;
-    await send(agent, 'PUT', `${at}/meals/${mealId}`, {
-      cookie,
-      body: { base: 0, day: today(), time, zone: 'UTC', eaten: false, deleted: false },
-    });
+    const mealId = await newMeal(agent, athlete, `${String(6 + m).padStart(2, '0')}:15`);
     for (let p = 0; p < (m < 8 ? 7 : 6); p += 1)
       await send(agent, 'PUT', `${at}/portions/${uuidv7()}`, {
         cookie,

@@ -77,6 +77,27 @@ export const newAthlete = async (agent) => {
 };
 export const today = () => new Date(Date.now() - 4 * 3_600_000).toISOString().slice(0, 10);
 
+/** An empty meal of today; its id. */
+export const newMeal = async (agent, { id, cookie }, time = '08:00') => {
+  const mealId = uuidv7();
+  const body = { base: 0, day: today(), time, zone: 'UTC', eaten: false, deleted: false };
+  await send(agent, 'PUT', `/api/athletes/${id}/meals/${mealId}`, { cookie, body });
+  return mealId;
+};
+/** A portion weighed into a meal. */
+export const portionIn = (mealId, food, trail = null) => ({
+  base: 0,
+  mealId,
+  position: 1,
+  food,
+  plannedGrams: 60,
+  grams: 61,
+  method: 'scale',
+  division: 1,
+  trail,
+  deleted: false,
+});
+
 /** Share of frames over 25 ms in a page, while `work` goes on in it. */
 export const slowFrames = async (page, work) => {
   await page.evaluate(() => {

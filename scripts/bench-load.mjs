@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { Agent, get } from 'node:http';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { newAthlete, quantile, send, timed, today } from './bench-kit.mjs';
+import { newAthlete, newMeal, portionIn, quantile, send, timed, today } from './bench-kit.mjs';
 
 const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl } = process.env;
 
@@ -97,26 +97,11 @@ const live = async (athletes, seconds) => {
     );
   };
   const meals = new Map();
-  for (const { id, cookie } of athletes) {
-    meals.set(id, uuidv7());
-    const body = { base: 0, day: today(), time: '08:00', zone: 'UTC', eaten: false, deleted: false };
-    await send(agent, 'PUT', `/api/athletes/${id}/meals/${meals.get(id)}`, { cookie, body });
-  }
+  for (const athlete of athletes) meals.set(athlete.id, await newMeal(agent, athlete));
   const portions = async ({ id, cookie }) => {
     await sleep(Math.random() * 20_000);
     while (Date.now() < end) {
-      const body = {
-        base: 0,
-        mealId: meals.get(id),
-        position: 1,
-        food,
-        plannedGrams: 60,
-        grams: 61,
-        method: 'scale',
-        division: 1,
-        trail: null,
-        deleted: false,
-      };
+      const body = portionIn(meals.get(id), food);
       await request('PUT', `/api/athletes/${id}/portions/${uuidv7()}`, { cookie, body });
       await sleep(20_000);
     }

@@ -9,4 +9,4 @@ export declare const keepUp: <T extends Thing>(how: {
   gaveUp: (why: string) => void;
   now?: () => number;
   wait?: (ms: number) => Promise<void>;
-}) => Promise<{ current: () => T; stop: () => Promise<void> }>;
+}) => Promise<{ stop: () => Promise<void> }>;

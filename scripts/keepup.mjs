@@ -35,7 +35,6 @@ export const keepUp = async ({ name, start, say, gaveUp, now = Date.now, wait = 
   const watch = ({ over }) => void over.then(() => (next = again('stopped by itself')));
   watch(thing);
   return {
-    current: () => thing,
     stop: async () => {
       stopping = true;
       await thing.stop();

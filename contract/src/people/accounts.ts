@@ -17,10 +17,11 @@ export const SignIn = z.strictObject({ email: Email, password: text({ max: 200, 
 
 /** Another password, by the present one. Every other session ends. */
 export const ChangePassword = z.strictObject({ present: SignIn.shape.password, next: Password });
+const CODE_LENGTH = 'A code has sixteen letters and digits.';
 /** Another password, by a code: one of one's own or the operator's. Every session ends. */
 export const ResetPassword = z.strictObject({
   email: Email,
-  code: text({ min: 16, max: 40, empty: 'A code has sixteen letters.', long: 'A code has sixteen letters.' }),
+  code: text({ min: 16, max: 40, empty: CODE_LENGTH, long: CODE_LENGTH }),
   next: Password,
 });
 /** Codes for a forgotten password, each of them for once; shown in this answer only. They replace earlier ones. */

@@ -82,10 +82,13 @@ export const mountAccounts = (router: Router, house: Services): void => {
   const prove = async (req: Request, personId: string, password: string): Promise<void> => {
     const person = await personById(house.accounts, personId);
     if (person.is_demo)
-      throw new ProblemError('not-allowed', 'The invented people keep the password that everybody knows.');
+      throw new ProblemError(
+        'not-allowed',
+        'Everybody knows the password of the demo people, so it cannot be changed.',
+      );
     const passed = await house.limits.signIn(addressOf(req.ip), person.email);
     if (!(await checkPassword(person.password_hash, password)))
-      throw new ProblemError('not-allowed', 'This is not your present password. Nothing was changed.');
+      throw new ProblemError('not-allowed', 'This is not your current password. Nothing was changed.');
     await passed();
   };
 

@@ -26,7 +26,7 @@ describe('another password', () => {
     const who = await house.athlete('Changes');
     const other = tokenFrom(await signIn(emailOf(who), PASSWORD).expect(200));
     const wrong = await who.put('/api/password', { present: 'not my password', next: NEXT }).expect(403);
-    expect((wrong.body as Problem).detail).toBe('This is not your present password. Nothing was changed.');
+    expect((wrong.body as Problem).detail).toBe('This is not your current password. Nothing was changed.');
     await who.put('/api/password', { present: PASSWORD, next: 'password1234' }).expect(422);
     await signIn(emailOf(who), PASSWORD).expect(200);
     await who.put('/api/password', { present: PASSWORD, next: NEXT }).expect(200);

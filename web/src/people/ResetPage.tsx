@@ -2,11 +2,11 @@ import { ResetPassword } from '@maul/contract/people';
 import { zodResolver } from '@hookform/resolvers/zod';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link } from 'react-router';
 import { call, sentenceOf } from '../data/api.ts';
+import { DoorField } from './DoorField.tsx';
 import '../ui/styles/accounts.css';
 
 /** Another password by a code, for who forgot theirs. */
@@ -45,29 +45,9 @@ export const ResetPage = () => {
             Use one of the ten codes that you kept when you made them under Account. Without one, ask whoever
             runs this Maul: they can give you a code that holds for a day.
           </p>
-          <TextField
-            label="Email"
-            type="email"
-            autoComplete="username"
-            {...register('email')}
-            error={!!errors.email}
-            helperText={errors.email?.message}
-          />
-          <TextField
-            label="Code"
-            autoComplete="one-time-code"
-            {...register('code')}
-            error={!!errors.code}
-            helperText={errors.code?.message ?? 'Sixteen letters, with or without dashes.'}
-          />
-          <TextField
-            label="New password"
-            type="password"
-            autoComplete="new-password"
-            {...register('next')}
-            error={!!errors.next}
-            helperText={errors.next?.message ?? 'At least 10 characters. A sentence you remember is best.'}
-          />
+          <DoorField kind="email" field={register('email')} error={errors.email} />
+          <DoorField kind="code" field={register('code')} error={errors.code} />
+          <DoorField kind="next" field={register('next')} error={errors.next} />
           {fault !== null && <Alert severity="error">{fault}</Alert>}
           <Button type="submit" variant="contained" fullWidth disabled={formState.isSubmitting}>
             Change the password

@@ -2,13 +2,13 @@ import { type DemoPeople, SignIn } from '@maul/contract/people';
 import { zodResolver } from '@hookform/resolvers/zod';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { z } from 'zod';
 import { call, sentenceOf } from '../data/api.ts';
+import { DoorField } from './DoorField.tsx';
 import { queryClient } from '../data/session.ts';
 import '../ui/styles/accounts.css';
 
@@ -77,22 +77,8 @@ export const SignInPage = () => {
             Sign in
           </h2>
           <form className="rows" noValidate onSubmit={(event) => void handleSubmit(signIn)(event)}>
-            <TextField
-              label="Email"
-              type="email"
-              autoComplete="username"
-              {...register('email')}
-              error={!!formState.errors.email}
-              helperText={formState.errors.email?.message}
-            />
-            <TextField
-              label="Password"
-              type="password"
-              autoComplete="current-password"
-              {...register('password')}
-              error={!!formState.errors.password}
-              helperText={formState.errors.password?.message}
-            />
+            <DoorField kind="email" field={register('email')} error={formState.errors.email} />
+            <DoorField kind="password" field={register('password')} error={formState.errors.password} />
             {fault !== null && <Alert severity="error">{fault}</Alert>}
             <Button type="submit" variant="contained" disabled={formState.isSubmitting} fullWidth>
               Sign in
@@ -101,7 +87,7 @@ export const SignInPage = () => {
               New here? <Link to="/sign-up">Make an account</Link>
             </p>
             <p>
-              Forgot the password? <Link to="/reset">Change it by a code</Link>
+              Forgot the password? <Link to="/reset">Set a new one with a code</Link>
             </p>
           </form>
         </section>

@@ -5,12 +5,12 @@ import Button from '@mui/material/Button';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Radio from '@mui/material/Radio';
 import RadioGroup from '@mui/material/RadioGroup';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { ApiProblem, call, sentenceOf } from '../data/api.ts';
+import { DoorField } from './DoorField.tsx';
 import { queryClient } from '../data/session.ts';
 import '../ui/styles/accounts.css';
 
@@ -35,7 +35,7 @@ export const SignUpPage = () => {
     } catch (error) {
       setFault(
         error instanceof ApiProblem && error.is('wrong-sign-in')
-          ? 'No account was made. If you have one with this email, sign in with its own password.'
+          ? 'No account was made. If you already have one with this email, sign in with its password.'
           : sentenceOf(error),
       );
     }
@@ -54,29 +54,9 @@ export const SignUpPage = () => {
             </RadioGroup>
           )}
         />
-        <TextField
-          label="Name"
-          autoComplete="name"
-          {...register('name')}
-          error={!!errors.name}
-          helperText={errors.name?.message}
-        />
-        <TextField
-          label="Email"
-          type="email"
-          autoComplete="username"
-          {...register('email')}
-          error={!!errors.email}
-          helperText={errors.email?.message}
-        />
-        <TextField
-          label="Password"
-          type="password"
-          autoComplete="new-password"
-          {...register('password')}
-          error={!!errors.password}
-          helperText={errors.password?.message ?? 'At least 10 characters. A sentence you remember is best.'}
-        />
+        <DoorField kind="name" field={register('name')} error={errors.name} />
+        <DoorField kind="email" field={register('email')} error={errors.email} />
+        <DoorField kind="next" field={register('password')} error={errors.password} label="Password" />
         {fault !== null && <Alert severity="error">{fault}</Alert>}
         <Button type="submit" variant="contained" fullWidth disabled={formState.isSubmitting}>
           Make the account

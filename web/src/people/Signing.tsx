@@ -7,6 +7,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useForm } from 'react-hook-form';
 import { call, sentenceOf } from '../data/api.ts';
+import { DoorField } from './DoorField.tsx';
 import { queryClient } from '../data/session.ts';
 import { plural } from '../ui/formats/show.ts';
 
@@ -25,7 +26,7 @@ const NewPassword = () => {
     try {
       await call('changePassword', { body });
       reset();
-      setSaid({ good: true, text: 'Changed. Everywhere else you are signed out.' });
+      setSaid({ good: true, text: 'Password changed. You are signed out everywhere else.' });
       await again();
     } catch (error) {
       setSaid({ good: false, text: sentenceOf(error) });
@@ -36,22 +37,8 @@ const NewPassword = () => {
     <section className="rows">
       <h2 className="panel-title">Password</h2>
       <form className="rows" noValidate onSubmit={(event) => void submit(event)}>
-        <TextField
-          label="Present password"
-          type="password"
-          autoComplete="current-password"
-          {...register('present')}
-          error={!!errors.present}
-          helperText={errors.present?.message}
-        />
-        <TextField
-          label="New password"
-          type="password"
-          autoComplete="new-password"
-          {...register('next')}
-          error={!!errors.next}
-          helperText={errors.next?.message ?? 'At least 10 characters. A sentence you remember is best.'}
-        />
+        <DoorField kind="current" field={register('present')} error={errors.present} />
+        <DoorField kind="next" field={register('next')} error={errors.next} />
         {said && <Alert severity={said.good ? 'success' : 'error'}>{said.text}</Alert>}
         <Button type="submit" disabled={formState.isSubmitting}>
           Change the password
@@ -85,13 +72,13 @@ const OwnCodes = () => {
       <p>
         {data?.codesLeft
           ? `${plural(data.codesLeft, 'code')} of yours ${data.codesLeft === 1 ? 'is' : 'are'} left. New ones replace them.`
-          : 'You have none. Each of ten codes changes your password once, without the old one.'}
+          : 'You have none yet. If you forget your password, each of ten codes sets a new one, once.'}
       </p>
       {codes && (
         <>
           <p>
-            <b>Write them down now: they are not shown again.</b> Keep them where you keep a passport, not on
-            this device.
+            <b>Write them down now. You will not see them again.</b> Keep them where you keep a passport, not
+            on this device.
           </p>
           <ul className="own-codes n" aria-label="Your codes">
             {codes.map((code) => (
@@ -102,7 +89,7 @@ const OwnCodes = () => {
       )}
       <form className="pair" onSubmit={make}>
         <TextField
-          label="Present password, to make codes"
+          label="Current password, to make codes"
           type="password"
           autoComplete="current-password"
           value={present}
@@ -160,7 +147,7 @@ export const Signing = ({ isDemo }: { isDemo: boolean }) => (
     {isDemo ? (
       <section className="rows">
         <h2 className="panel-title">Password</h2>
-        <p>The invented people keep the password that everybody knows.</p>
+        <p>Everybody knows the password of the demo people, so it cannot be changed.</p>
       </section>
     ) : (
       <>

@@ -34,9 +34,8 @@ export const handoverOf = (trx: AppTransaction, id: string) =>
 
 /** Why the database takes no more for somebody. */
 const FULL: Readonly<Record<string, string>> = {
-  MG001:
-    'They have not taken anything of yours lately: one at a time, and one a day, waits for their answer. Nothing was given.',
-  MG020: 'Twenty wait for their answer already. Nothing was given.',
+  MG001: 'Until they take something from you, you can offer them one thing a day. Nothing was given.',
+  MG020: 'They have twenty offers to answer first. Nothing was given.',
 };
 
 /** Gives part of a dish to another athlete. To whom they do not know yet they give one at a time. */

@@ -1,4 +1,10 @@
-import { type KeptFood, FoodDetails, foodFaults, type Measure } from '@maul/contract/foods';
+import {
+  type ImportReject,
+  type KeptFood,
+  FoodDetails,
+  foodFaults,
+  type Measure,
+} from '@maul/contract/foods';
 import { cleanText, FoodState } from '@maul/contract/common';
 import { labelAudit, per100Grams, readGtin, type FoodBasis } from '@maul/core/foods';
 import { NUTRIENT_LABELS, TAGNAME_LIST, type NutrientVector, type Tagname } from '@maul/core/nutrition';
@@ -73,9 +79,16 @@ const negative = (figures: NutrientVector): Tagname | undefined =>
   TAGNAME_LIST.find((tag) => (figures[tag] ?? 0) < 0);
 
 /** A text of a file on one line, at most so many characters. */
-export const short = (text: string, most: number): string =>
+const short = (text: string, most: number): string =>
   // Cleaned again: the cut may have left half of a character.
   cleanText(cleanText(text).trim().replace(/\s+/g, ' ').slice(0, most));
+
+/** A line that is not taken, as it is told. */
+export const rejectOf = ({ line, what }: { line: number; what: string }, reason: string): ImportReject => ({
+  line,
+  what: short(what, 120),
+  reason: short(reason, 300),
+});
 
 /** Looks at a candidate as a whole: what cannot be is refused with its reason, what strays is remarked on. */
 export const take = (candidate: Candidate): Taken => {

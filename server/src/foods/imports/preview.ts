@@ -1,6 +1,6 @@
 import type { ImportOptions, ImportPreview, ImportReject } from '@maul/contract/foods';
 import { amountsOf } from '@maul/core/nutrition';
-import { short, take } from './candidate.ts';
+import { rejectOf, take } from './candidate.ts';
 import { FileFault } from './lines.ts';
 import { columnWord } from './own.ts';
 import { mainFile, readFoods } from './read.ts';
@@ -84,8 +84,7 @@ export const previewOf = async (
     for await (const read of reading) {
       looked += 1;
       const taken = read.candidate ? take(read.candidate) : { reason: read.reason ?? 'It cannot be read.' };
-      if ('reason' in taken)
-        rejects.push({ line: read.line, what: short(read.what, 120), reason: short(taken.reason, 300) });
+      if ('reason' in taken) rejects.push(rejectOf(read, taken.reason));
       else {
         keys.push(taken.food.key);
         if (foods.length < SHOWN) {

@@ -1,7 +1,7 @@
 import type { ImportOptions, ImportReject } from '@maul/contract/foods';
 import type { Pool, PoolClient } from 'pg';
 import { acting, type AppDb } from '../../platform/db/connect.ts';
-import { short, take } from './candidate.ts';
+import { rejectOf, take } from './candidate.ts';
 import { copyFoods, copyLine } from './copy.ts';
 import { dropFile } from './files.ts';
 import { FileFault } from './lines.ts';
@@ -115,12 +115,7 @@ class Job {
     const taken = read.candidate ? take(read.candidate) : { reason: read.reason ?? 'It cannot be read.' };
     const before = this.read <= run.done.read;
     if ('reason' in taken) {
-      if (!before)
-        batch.rejects.push({
-          line: read.line,
-          what: short(read.what, 120),
-          reason: short(taken.reason, 300),
-        });
+      if (!before) batch.rejects.push(rejectOf(read, taken.reason));
       return;
     }
     const { key } = taken.food;

@@ -3,6 +3,7 @@ import { sql } from 'kysely';
 import type { AccountsDb } from '../../platform/db/connect.ts';
 import type { Signed } from '../../platform/http/mount.ts';
 import type { OpenSessions } from '@maul/contract/people';
+import { randomLetters } from '../letters.ts';
 import { codesLeft } from './waysBack.ts';
 
 export const SESSION_DAYS = 30;
@@ -15,9 +16,8 @@ export const hashToken = (token: string): Buffer => createHash('sha256').update(
 
 export const newToken = (): string => randomBytes(32).toString('base64url');
 
-const CODE_LETTERS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
 /** What an athlete types to share with a coach: eight letters that cannot be mistaken for each other. */
-export const newCoachCode = (): string => [...randomBytes(8)].map((byte) => CODE_LETTERS[byte % 32]).join('');
+export const newCoachCode = (): string => randomLetters(8);
 
 export const openSession = async (db: AccountsDb, personId: string, device = ''): Promise<string> => {
   const token = newToken();

@@ -1,16 +1,12 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { sql } from 'kysely';
 import type { AccountsDb } from '../../platform/db/connect.ts';
+import { randomLetters } from '../letters.ts';
 
-const LETTERS = '23456789ABCDEFGHJKLMNPQRSTUVWXYZ';
 const CODES = 10;
 
-/** Sixteen letters that cannot be mistaken for each other, in fours: eighty bits. */
-const newCode = (): string =>
-  [...randomBytes(16)]
-    .map((byte) => LETTERS[byte % 32])
-    .join('')
-    .replace(/.{4}(?=.)/g, '$&-');
+/** Sixteen letters in fours: eighty bits. */
+const newCode = (): string => randomLetters(16).replace(/.{4}(?=.)/g, '$&-');
 
 /** What the database keeps of a code: however it is typed, its letters alone. */
 const hashCode = (code: string): Buffer =>

@@ -59,7 +59,7 @@ export const useCues = (scale: ScaleState, plannedGrams: number | null): Cue | n
   const weighing = (liveNet(scale) ?? 0) > 0;
   useEffect(() => {
     if (!sound || !weighing) return undefined;
-    if (navigator.userActivation.hasBeenActive) openAudio();
+    if ('userActivation' in navigator && navigator.userActivation.hasBeenActive) openAudio();
     const events = ['pointerdown', 'keydown'] as const;
     for (const name of events) window.addEventListener(name, openAudio, { once: true });
     return () => {
