@@ -4,7 +4,7 @@ import { Agent } from 'node:http';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 import { v7 as uuidv7 } from 'uuid';
-import { newAthlete, newMeal, openPage, quantile, send, slowFrames, today } from './bench-kit.mjs';
+import { newAthlete, newMeal, openPage, quantile, send, slowFrames } from './bench-kit.mjs';
 import { root } from './project.mjs';
 
 const { MAUL_ADDRESS: address } = process.env;
