@@ -87,7 +87,7 @@ const OwnCodes = () => {
           </ul>
         </>
       )}
-      <form className="pair" onSubmit={make}>
+      <form className="rows" onSubmit={make}>
         <TextField
           label="Current password, to make codes"
           type="password"
