@@ -42,7 +42,7 @@ export default defineConfig({
     // The commands do not depend on the size of a screen: they are tried once, on the desktop.
     {
       name: 'phone',
-      testIgnore: ['start.spec.ts', 'siege.spec.ts', 'keepup.spec.ts'],
+      testIgnore: ['start.spec.ts', 'siege.spec.ts', 'keepup.spec.ts', 'restore.spec.ts'],
       // What does not depend on the size of the screen is tried once.
       grepInvert: /@desk/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },

@@ -55,9 +55,15 @@ const apt = (packages, say) => {
 };
 
 /** Sees to the Debian packages: root installs what is missing, anybody else is told what to ask for. */
-export const ensurePackages = ({ chromium = false, tests = false, say = console.log } = {}) => {
+export const ensurePackages = ({
+  chromium = false,
+  tests = false,
+  archive = tests,
+  say = console.log,
+} = {}) => {
   const missing = [];
   if (!postgresBin()) missing.push('postgresql-15');
+  if (archive && !existsSync('/usr/bin/pgbackrest')) missing.push('pgbackrest');
   if (chromium && !chromiumPath()) missing.push('chromium', 'fonts-liberation');
   // Tests read PDFs back.
   if (tests && !existsSync('/usr/bin/pdftotext')) missing.push('poppler-utils');
@@ -76,7 +82,7 @@ export const ensurePackages = ({ chromium = false, tests = false, say = console.
 };
 
 /** The account that the server runs as: PostgreSQL refuses root, so root lends it to the user `postgres`. */
-const runAs = () => {
+export const runAs = () => {
   if (!isRoot()) return {};
   const line = readFileSync('/etc/passwd', 'utf8')
     .split('\n')
@@ -144,6 +150,33 @@ export const until = async (ready, { tries = 300, wait = 50 } = {}) => {
   return false;
 };
 
+/** The port of the server that runs on this data directory; undefined when none does. */
+export const runningPort = (data) => {
+  const file = join(data, 'postmaster.pid');
+  if (!existsSync(file)) return undefined;
+  const lines = readFileSync(file, 'utf8').split('\n');
+  return lines.length > 3 && alive(Number(lines[0]), data) ? Number(lines[3]) : undefined;
+};
+
+/** Runs one of PostgreSQL's programs on the database of `url`, whose password no list of processes shows. Throws its last words. */
+export const runPostgres = (program, args, url) => {
+  const { hostname, port, username, password, pathname } = new URL(url);
+  const { status, stderr, error } = spawnSync(join(postgresBin(), program), args, {
+    encoding: 'utf8',
+    env: {
+      PATH: process.env.PATH,
+      LC_ALL: 'C.UTF-8',
+      PGHOST: hostname,
+      PGPORT: port || '5432',
+      PGUSER: decodeURIComponent(username),
+      PGPASSWORD: decodeURIComponent(password),
+      PGDATABASE: decodeURIComponent(pathname.slice(1)),
+    },
+  });
+  if (status !== 0)
+    throw new OperatorError((stderr ?? String(error)).trim() || `${program} ended without a word.`);
+};
+
 /** Ends a server that an earlier, killed run left behind on this data directory. */
 export const endLeftover = async (data) => {
   const file = join(data, 'postmaster.pid');
@@ -184,9 +217,9 @@ const prepare = (data, as, password) => {
 
 /**
  * Starts PostgreSQL on loopback with its own data directory and port. Without a password it trusts every local caller and
- * does not wait for the disk: for tests alone. Returns the port, how to end it, and when it is over.
+ * does not wait for the disk: for tests alone. `more` are settings besides. Returns the port, how to end it, and when it is over.
  */
-export const startPostgres = async ({ data, password, log, port: wanted }) => {
+export const startPostgres = async ({ data, password, log, port: wanted, more = {} }) => {
   const bin = postgresBin();
   if (!bin) throw new OperatorError('PostgreSQL is not installed.');
   const as = runAs();
@@ -208,6 +241,7 @@ export const startPostgres = async ({ data, password, log, port: wanted }) => {
   });
   if (password === undefined)
     Object.assign(settings, { fsync: 'off', synchronous_commit: 'off', full_page_writes: 'off' });
+  Object.assign(settings, more);
   const args = Object.entries(settings).flatMap(([key, value]) => ['-c', `${key}=${value}`]);
   const child = spawn(join(bin, 'postgres'), ['-D', data, ...args], {
     ...as,

@@ -1,8 +1,9 @@
 // npm start: installs what is missing, builds, opens the house, and ends everything it started on Ctrl-C.
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
-import { alive, ensurePackages, OperatorError } from './postgres.mjs';
+import { freshen, openAt, openHouse } from './house.mjs';
+import { ensurePackages, OperatorError } from './postgres.mjs';
 import { ensureBuild, ensureModules, root } from './project.mjs';
 
 const home = resolve(process.env.MAUL_HOME ?? join(root, '.maul'));
@@ -44,15 +45,12 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 
 try {
   mkdirSync(home, { recursive: true });
-  if (existsSync(runFile)) {
-    const { pid, address } = JSON.parse(readFileSync(runFile, 'utf8') || '{}');
-    if (pid && alive(pid, 'start.mjs'))
-      throw new OperatorError(`Maul is running already at ${address}. npm stop ends it.`);
-  }
+  const address = openAt(home);
+  if (address !== undefined)
+    throw new OperatorError(`Maul is running already at ${address}. npm stop ends it.`);
   ensurePackages();
   ensureModules();
   ensureBuild();
-  const { freshen, openHouse } = await import('./house.mjs');
   const port = await choosePort();
   running = true;
   writeFileSync(runFile, JSON.stringify({ pid: process.pid, address: `http://127.0.0.1:${port}` }));

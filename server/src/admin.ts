@@ -1,25 +1,41 @@
-/** What the operator may do with accounts. `reset EMAIL` prints a code for once, for who forgot a password. */
+/**
+ * What the operator may do with a database. `reset EMAIL` prints a code for once, for who forgot a password; `roles` and `migrate` make a
+ * restored house one that this version opens.
+ */
+import { randomBytes } from 'node:crypto';
 import { makeDb, makePool } from './platform/db/connect.ts';
+import { ensureRoles, migrate } from './platform/db/migrate.ts';
 import type { AccountsDatabase } from './platform/db/schema.ts';
 import { operatorCode } from './people/index.ts';
 
-const [what, email] = process.argv.slice(2);
-const owner = makeDb<AccountsDatabase>(makePool(process.env.MAUL_OWNER_URL ?? '', 1));
+const pool = makePool(process.env.MAUL_OWNER_URL ?? '', 1);
+const owner = makeDb<unknown>(pool);
+
+const reset = async (email = ''): Promise<string> => {
+  const code = await operatorCode(makeDb<AccountsDatabase>(pool), email.trim().toLowerCase());
+  if (code === undefined) throw new Error(`No account has the email ${email}.`);
+  return `${code}\nIt holds for a day and for once, at /reset. Give it to nobody but the owner of ${email}.`;
+};
+
+const COMMANDS: Record<string, (word?: string) => Promise<string>> = {
+  reset,
+  // Their passwords are set anew at each start.
+  roles: async () => {
+    const any = () => randomBytes(24).toString('base64url');
+    await ensureRoles(owner, { app: any(), accounts: any() });
+    return '';
+  },
+  migrate: async () => (await migrate(owner)).join('\n'),
+};
+
 try {
-  if (what !== 'reset' || email === undefined) {
-    console.error('There is: npm run admin -- reset EMAIL');
-    process.exitCode = 1;
-  } else {
-    const code = await operatorCode(owner, email.trim().toLowerCase());
-    if (code === undefined) {
-      console.error(`No account has the email ${email}.`);
-      process.exitCode = 1;
-    } else {
-      console.log(
-        `${code}\nIt holds for a day and for once, at /reset. Give it to nobody but the owner of ${email}.`,
-      );
-    }
-  }
+  const [what = '', word] = process.argv.slice(2);
+  const command = COMMANDS[what];
+  if (!command) throw new Error(`There is no command "${what}".`);
+  console.log(await command(word));
+} catch (error) {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exitCode = 1;
 } finally {
   await owner.destroy();
 }

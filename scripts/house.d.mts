@@ -1,0 +1,1 @@
+export function ownerOf(home: string): string;
