@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { Secret, TOTP } from 'otpauth';
 import { accessible } from './house.ts';
 
 test('an account: a guessable password, another one, ten codes, and the way back by one of them @desk', async ({
@@ -46,4 +47,53 @@ test('an account: a guessable password, another one, ten codes, and the way back
   await page.waitForURL(/\/start/);
   await page.goto('/account');
   await expect(page.getByText('9 codes of yours are left.')).toBeVisible();
+});
+
+test('an account: a second factor, what was done with it, and leaving it for a while @desk', async ({
+  page,
+}) => {
+  const email = `life-${Date.now()}@example.test`;
+  const password = 'kelp over flat stones';
+  await page.goto('/sign-up');
+  await page.getByLabel('Name').fill('Guarded');
+  await page.getByLabel('Email').fill(email);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Make the account' }).click();
+  await page.waitForURL(/\/start/);
+
+  await page.goto('/account');
+  await page.getByLabel('Current password, for a second factor').fill(password);
+  await page.getByRole('button', { name: 'Begin' }).click();
+  const secret = Secret.fromBase32(
+    ((await page.getByTestId('factor-secret').textContent()) ?? '').replaceAll(' ', ''),
+  );
+  const codeIn = (steps: number) => new TOTP({ secret }).generate({ timestamp: Date.now() + steps * 30_000 });
+  await accessible(page);
+  await page.getByLabel('Code from your phone').fill('000 000');
+  await page.getByRole('button', { name: 'Turn it on' }).click();
+  await expect(page.getByRole('alert')).toContainText('Nothing was turned on.');
+  await page.getByLabel('Code from your phone').fill(codeIn(0));
+  await page.getByRole('button', { name: 'Turn it on' }).click();
+  await expect(page.getByText('On. Signing in asks for a code')).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out here' }).click();
+
+  await page.getByLabel('Email').fill(email);
+  await page.getByLabel('Password').fill(password);
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(page.getByLabel('Code from your phone')).toBeFocused();
+  await accessible(page);
+  await page.getByLabel('Code from your phone').fill(codeIn(1));
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await page.waitForURL(/\/start/);
+
+  await page.goto('/account');
+  await expect(page.getByRole('cell', { name: 'You turned the second factor on' })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete the account …' }).click();
+  await page.getByLabel('Current password, to delete the account').fill(password);
+  await page.getByRole('button', { name: 'Delete in seven days' }).click();
+  await expect(page.getByText('This account and all of its rows are deleted on')).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('button', { name: 'Delete the account …' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'You kept the account after all' })).toBeVisible();
 });

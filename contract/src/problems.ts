@@ -5,6 +5,7 @@ export const PROBLEMS = {
   invalid: 422,
   'not-signed-in': 401,
   'wrong-sign-in': 401,
+  'second-factor': 401,
   'not-found': 404,
   stale: 409,
   'id-taken': 409,

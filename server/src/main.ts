@@ -1,10 +1,10 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
-import { findSession, doorLimits } from './people/index.ts';
+import { findSession, doorLimits, keepForgetting } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
 import { ChangeFeed } from './platform/events/feed.ts';
-import { stopImports } from './foods/index.ts';
+import { dropFiles, stopImports } from './foods/index.ts';
 import { readSettings } from './platform/settings.ts';
 import { createApp } from './app.ts';
 
@@ -42,11 +42,19 @@ const server = createServer(
   }),
 );
 
+const stopForgetting = keepForgetting(accounts, dropFiles, (error) =>
+  log.error(
+    { code: (error as { code?: string }).code },
+    'Who left could not be forgotten; tried again in an hour',
+  ),
+);
+
 /** What is being answered may take so long to end. */
 const DRAIN_MS = 5000;
 
 /** Takes nothing new, ends what is on its way, and goes. */
 const stop = async (): Promise<void> => {
+  stopForgetting();
   const drained = new Promise<void>((done) => server.close(() => done()));
   await Promise.allSettled([stopImports(), feed.close()]);
   server.closeIdleConnections();

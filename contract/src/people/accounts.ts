@@ -13,7 +13,12 @@ export const Password = text({
 export const Role = z.enum(['athlete', 'coach']);
 
 export const SignUp = z.strictObject({ id: Id, name: Name, email: Email, password: Password, role: Role });
-export const SignIn = z.strictObject({ email: Email, password: text({ max: 200, trim: false }) });
+export const SignIn = z.strictObject({
+  email: Email,
+  password: text({ max: 200, trim: false }),
+  /** Where a second factor guards the account: six digits of it, or a code of one's own. */
+  code: text({ max: 40 }).optional(),
+});
 
 /** Another password, by the present one. Every other session ends. */
 export const ChangePassword = z.strictObject({ present: SignIn.shape.password, next: Password });
@@ -25,7 +30,6 @@ export const ResetPassword = z.strictObject({
   next: Password,
 });
 /** Codes for a forgotten password, each of them for once; shown in this answer only. They replace earlier ones. */
-export const MakeCodes = z.strictObject({ present: SignIn.shape.password });
 export const Codes = z.strictObject({ codes: z.array(z.string()) });
 
 /** Where somebody is signed in. */
@@ -42,8 +46,63 @@ export const OpenSessions = z.strictObject({
   sessions: z.array(OpenSession),
   /** Codes of one's own that are left. */
   codesLeft: z.int(),
+  /** Whether a second factor guards the account. */
+  factor: z.boolean(),
 });
 export type OpenSessions = z.infer<typeof OpenSessions>;
+
+/** What is done only with the current password. */
+export const WithPassword = z.strictObject({ present: SignIn.shape.password });
+/** A new second factor, which guards from when a first code of it was typed. */
+export const NewFactor = z.strictObject({ secret: z.string(), uri: z.string() });
+export const FactorCode = z.strictObject({
+  code: text({ min: 6, max: 40, empty: 'A code has six digits.' }),
+});
+export const EndFactor = z.strictObject({ ...WithPassword.shape, ...FactorCode.shape });
+
+/** When an account that is left goes for good. */
+export const Leaving = z.strictObject({ at: Moment });
+
+/** What can have been done with an account. */
+export const TRAIL_DEEDS = [
+  'signed-in',
+  'signed-out',
+  'password-changed',
+  'password-reset',
+  'codes-made',
+  'operator-code',
+  'factor-on',
+  'factor-off',
+  'shared',
+  'share-ended',
+  'order-signed',
+  'season-signed',
+  'calendar-made',
+  'paper-made',
+  'deletion-asked',
+  'deletion-taken-back',
+] as const;
+export type TrailDeed = (typeof TRAIL_DEEDS)[number];
+export const Trail = z.strictObject({
+  /** The latest first. */
+  deeds: z.array(
+    z.strictObject({
+      id: z.string(),
+      at: Moment,
+      what: z.enum(TRAIL_DEEDS),
+      /** Who did it; null for the operator, and for who is not there any more. */
+      by: z.strictObject({ name: z.string(), self: z.boolean() }).nullable(),
+      with: z.string().nullable(),
+      device: z.string(),
+    }),
+  ),
+  /** Ask with this for earlier ones; null where there are none. */
+  before: z.string().nullable(),
+});
+export type Trail = z.infer<typeof Trail>;
+
+/** From whom an athlete takes no portions. */
+export const Blocked = z.strictObject({ people: z.array(z.strictObject({ id: Id, name: z.string() })) });
 
 export const Grant = z.strictObject({
   id: Id,
@@ -71,6 +130,8 @@ export const Session = z.strictObject({
     coachCode: z.string().nullable(),
     /** What somebody types who gives this athlete part of a dish. */
     tableCode: z.string(),
+    /** When the account goes for good; null unless that was asked for. */
+    leavingAt: Moment.nullable(),
   }),
   grants: z.array(Grant),
   ended: z.array(EndedGrant),

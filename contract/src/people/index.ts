@@ -9,6 +9,9 @@ export {
   Session,
   SignIn,
   SignUp,
+  type Trail,
+  TRAIL_DEEDS,
+  type TrailDeed,
 } from './accounts.ts';
 export { Athlete, athleteBody, DEFAULT_PROFILE, DIETS, Profile, PutAthlete, Units } from './athlete.ts';
 export { peopleRoutes } from './routes.ts';

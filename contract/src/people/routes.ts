@@ -1,19 +1,25 @@
 import { z } from 'zod';
 import { Id } from '../common.ts';
 import {
+  Blocked,
   ChangePassword,
   Codes,
   DemoPeople,
+  EndFactor,
+  FactorCode,
   Grant,
-  MakeCodes,
+  Leaving,
+  NewFactor,
   OpenSessions,
   ResetPassword,
   Session,
   ShareWithCoach,
   SignIn,
   SignUp,
+  Trail,
+  WithPassword,
 } from './accounts.ts';
-import { inAthlete, route } from '../route.ts';
+import { inAthlete, ofAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
 export const peopleRoutes = {
@@ -39,12 +45,49 @@ export const peopleRoutes = {
     body: ChangePassword,
   }),
   makeCodes: route('post', '/api/password/codes', 'Makes codes for a forgotten password anew.', {
-    body: MakeCodes,
+    body: WithPassword,
     response: Codes,
   }),
   resetPassword: route('post', '/api/password/reset', 'Another password by a code. Every session ends.', {
     access: 'public',
     body: ResetPassword,
+  }),
+  beginFactor: route('post', '/api/factor', 'A new second factor. It guards once a code of it was typed.', {
+    body: WithPassword,
+    response: NewFactor,
+  }),
+  confirmFactor: route('put', '/api/factor', 'Turns the new second factor on, by a first code.', {
+    body: FactorCode,
+  }),
+  endFactor: route('post', '/api/factor/end', 'Turns the second factor off.', { body: EndFactor }),
+  trail: route('get', '/api/trail', 'What was done with this account, the latest first, fifty at a time.', {
+    query: z.strictObject({
+      before: z
+        .string()
+        .regex(/^\d{1,18}$/)
+        .optional(),
+    }),
+    response: Trail,
+  }),
+  askDeletion: route(
+    'post',
+    '/api/account/deletion',
+    'Leaves: in seven days the account and all of its rows are deleted.',
+    {
+      body: WithPassword,
+      response: Leaving,
+    },
+  ),
+  takeBackDeletion: route('delete', '/api/account/deletion', 'Stays after all.'),
+  blocked: route('get', '/api/athletes/:athleteId/blocked', 'From whom this athlete takes no portions.', {
+    params: ofAthlete,
+    response: Blocked,
+  }),
+  block: route('put', '/api/athletes/:athleteId/blocked/:id', 'Takes no portions from a person any more.', {
+    params: inAthlete,
+  }),
+  unblock: route('delete', '/api/athletes/:athleteId/blocked/:id', 'Takes portions from a person again.', {
+    params: inAthlete,
   }),
   signOutEverywhere: route('delete', '/api/sessions', 'Ends every session of this person.'),
   share: route(

@@ -198,6 +198,26 @@ describe('part of a dish for somebody else', () => {
     await answer('left');
     expect((await readDay(taker)).offers).toEqual([]);
   });
+  test('not from whom one blocks: what waits is left, nothing new comes, until one takes from them again', async () => {
+    const [giver, taker] = [await house.athlete('Pushes'), await house.athlete('Refuses')];
+    const blocked = `/api/athletes/${taker.id}/blocked`;
+    const give = () => giver.put(`/api/athletes/${giver.id}/handovers/${uuidv7()}`, given(taker.id));
+    await taker.put(`${blocked}/${giver.id}`, {}).expect(404);
+    await give().expect(200);
+    await taker.put(`${blocked}/${giver.id}`, {}).expect(200);
+    await taker.put(`${blocked}/${giver.id}`, {}).expect(200);
+    expect((await readDay(taker)).offers).toEqual([]);
+    const refused = await give().expect(403);
+    expect((refused.body as Problem).detail).toBe('They take no portions from you. Nothing was given.');
+    expect((await taker.get(blocked).expect(200)).body).toEqual({
+      people: [{ id: giver.id, name: 'Pushes' }],
+    });
+    await giver.get(blocked).expect(403);
+    await giver.delete(`${blocked}/${giver.id}`).expect(403);
+    await taker.delete(`${blocked}/${giver.id}`).expect(200);
+    await sql`update handover set created_at = now() - interval '25 hours'`.execute(house.owner);
+    await give().expect(200);
+  });
   test('not to oneself, and not in another’s name', async () => {
     await athlete.put(`${at}/handovers/${uuidv7()}`, given(athlete.id)).expect(422);
     await friend.put(`${at}/handovers/${uuidv7()}`, given(friend.id)).expect(403);

@@ -1,4 +1,12 @@
-import { addHandover, answerHandover, handoverOf, toHandover } from './store/handovers.ts';
+import {
+  addHandover,
+  answerHandover,
+  block,
+  blockedBy,
+  handoverOf,
+  toHandover,
+  unblock,
+} from './store/handovers.ts';
 import { eaterByCode, nameOf } from '../people/index.ts';
 import type { Router } from 'express';
 import { mount, type Services } from '../platform/http/mount.ts';
@@ -41,6 +49,34 @@ export const mountHandovers = (router: Router, house: Services): void => {
       const row = await handoverOf(trx, params.id);
       if (!row || row.to_id !== me) throw new ProblemError('not-found', 'This was not given to you.');
       return toHandover(row);
+    }),
+  );
+
+  // A coach reads what an athlete eats, not from whom they take nothing.
+  const own = (athleteId: string, personId: string): void => {
+    if (athleteId !== personId) throw new ProblemError('not-allowed', 'Only the athlete decides this.');
+  };
+
+  mount(router, house, 'blocked', ({ params, acting, signed }) =>
+    acting(async (trx) => {
+      own(params.athleteId, signed().personId);
+      return { people: await blockedBy(trx) };
+    }),
+  );
+
+  mount(router, house, 'block', ({ params, acting, signed }) =>
+    acting(async (trx) => {
+      own(params.athleteId, signed().personId);
+      await block(trx, params.athleteId, params.id);
+      return {};
+    }),
+  );
+
+  mount(router, house, 'unblock', ({ params, acting, signed }) =>
+    acting(async (trx) => {
+      own(params.athleteId, signed().personId);
+      await unblock(trx, params.athleteId, params.id);
+      return {};
     }),
   );
 };

@@ -12,7 +12,7 @@ import { z } from 'zod';
 import { acting, type AppTransaction } from '../platform/db/connect.ts';
 import { tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf } from '../people/index.ts';
+import { addDeed, athleteOf, deviceOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
 import { ordersFor, seasonOn } from '../plan/index.ts';
 import { mealsOn, portionsOf } from './store/meals.ts';
@@ -177,6 +177,12 @@ export const mountPaper = (router: Router, house: Services): void => {
       paperOf(trx, athleteId.data, date.data, kind.data, signed.personId === athleteId.data),
     );
     const pdf = await paperPdf(heading, paper);
+    await addDeed(house.accounts, {
+      personId: athleteId.data,
+      what: 'paper-made',
+      byId: signed.personId,
+      device: deviceOf(req),
+    });
     res.setHeader('Content-Disposition', `inline; filename="${date.data}-${kind.data}.pdf"`);
     res.type('application/pdf').send(pdf);
   });

@@ -1,3 +1,4 @@
+export { dropFiles } from './imports/files.ts';
 export { mountExchange } from './imports/routes.ts';
 export { stopImports } from './imports/run.ts';
 export { type ReferenceFood } from './reference.ts';

@@ -1,3 +1,5 @@
+export { deviceOf } from './door.ts';
+export { forgetWhoLeft, keepForgetting } from './store/leaving.ts';
 export { doorLimits } from './limits.ts';
 export { hashPassword } from './passwords.ts';
 export { mountAccounts } from './routes.ts';
@@ -5,5 +7,6 @@ export { describeSession } from './session.ts';
 export { DEMO_PASSWORD, findSession, newCoachCode, openSession } from './store/accounts.ts';
 export { addAthlete, athleteOf, updateAthlete } from './store/athletes.ts';
 export { athletesOfCoach, eaterByCode, nameOf } from './store/grants.ts';
+export { addDeed } from './store/trail.ts';
 export { operatorCode } from './store/waysBack.ts';
 export { todayOf } from './today.ts';

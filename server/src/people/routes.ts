@@ -1,9 +1,12 @@
-import type { Request, Router } from 'express';
+import type { Router } from 'express';
 import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
-import Bowser from 'bowser';
 import { makeCodes, spendCode } from './store/waysBack.ts';
+import { addressOf, deviceOf, prover } from './door.ts';
+import { mountLife } from './life.ts';
+import { dropFactor, hasFactor, spendFactorCode } from './store/factor.ts';
+import { addDeed } from './store/trail.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
 import {
   DEMO_PASSWORD,
@@ -20,38 +23,42 @@ import {
 } from './store/accounts.ts';
 import { shareWith, endedGrants, endShare, coachByCode } from './store/grants.ts';
 
-const deviceOf = (req: Request): string => {
-  const { browser, os } = Bowser.parse((req.get('user-agent') ?? '').slice(0, 400) || ' ');
-  return `${browser.name ?? 'A program'}${os.name === undefined ? '' : ` on ${os.name}`}`.slice(0, 80);
-};
-const addressOf = (ip: string | undefined): string => ip ?? 'unknown';
-
 export const mountAccounts = (router: Router, house: Services): void => {
+  mountLife(router, house);
   mount(router, house, 'demo', async () => ({
     people: (house.settings.demo ? await demoPeople(house.accounts) : []).map((person) => ({
       name: person.name,
       email: person.email,
       password: DEMO_PASSWORD,
-      role: person.is_coach ? 'coach' : 'athlete',
+      role: person.is_coach ? ('coach' as const) : ('athlete' as const),
       about: person.demo_about ?? '',
     })),
   }));
 
   mount(router, house, 'signUp', async ({ body, req }) => {
     refuseWeak(body.password, [body.email, body.name]);
-    await house.limits.signUp(addressOf(req.ip), body.email);
+    await house.limits.signUp(addressOf(req), body.email);
     // Hashed in any case: neither the answer nor its time tells whether the email has an account. The same sign-up sent twice is one.
     await addPerson(house.accounts, body, await hashPassword(body.password));
     return {};
   });
 
   mount(router, house, 'signIn', async ({ body, req, res }) => {
-    const passed = await house.limits.signIn(addressOf(req.ip), body.email);
+    const passed = await house.limits.signIn(addressOf(req), body.email);
     const person = await personByEmail(house.accounts, body.email);
     const right = await checkPassword(person?.password_hash, body.password);
     // Everybody knows the password of the invented people: on a house without a demo it opens nothing.
     if (!right || !person || (person.is_demo && !house.settings.demo))
       throw new ProblemError('wrong-sign-in', 'No account matches this email and password.');
+    if (await hasFactor(house.accounts, person.id)) {
+      const { code } = body;
+      if (code === undefined) throw new ProblemError('second-factor', 'A second factor guards this account.');
+      if (
+        !(await spendFactorCode(house.accounts, person.id, code)) &&
+        !(await spendCode(house.accounts, person.id, code))
+      )
+        throw new ProblemError('wrong-sign-in', 'This is not the code that is shown now, nor one of yours.');
+    }
     await passed();
     const token = await openSession(house.accounts, person.id, deviceOf(req));
     setCookie(req, res, token);
@@ -78,19 +85,7 @@ export const mountAccounts = (router: Router, house: Services): void => {
     return {};
   });
 
-  /** Throws unless the password is this person's; counted like a try to sign in. */
-  const prove = async (req: Request, personId: string, password: string): Promise<void> => {
-    const person = await personById(house.accounts, personId);
-    if (person.is_demo)
-      throw new ProblemError(
-        'not-allowed',
-        'Everybody knows the password of the demo people, so it cannot be changed.',
-      );
-    const passed = await house.limits.signIn(addressOf(req.ip), person.email);
-    if (!(await checkPassword(person.password_hash, password)))
-      throw new ProblemError('not-allowed', 'This is not your current password. Nothing was changed.');
-    await passed();
-  };
+  const prove = prover(house);
 
   mount(router, house, 'changePassword', async ({ body, req, signed }) => {
     const { personId, token } = signed();
@@ -99,6 +94,12 @@ export const mountAccounts = (router: Router, house: Services): void => {
     await prove(req, personId, body.present);
     await setPassword(house.accounts, personId, await hashPassword(body.next));
     await endSessions(house.accounts, personId, { but: token });
+    await addDeed(house.accounts, {
+      personId,
+      what: 'password-changed',
+      byId: personId,
+      device: deviceOf(req),
+    });
     return {};
   });
 
@@ -108,17 +109,26 @@ export const mountAccounts = (router: Router, house: Services): void => {
   });
 
   mount(router, house, 'resetPassword', async ({ body, req }) => {
-    const passed = await house.limits.signIn(addressOf(req.ip), body.email);
+    const passed = await house.limits.signIn(addressOf(req), body.email);
     refuseWeak(body.next, [body.email]);
     const hash = await hashPassword(body.next);
     const person = await personByEmail(house.accounts, body.email);
-    if (!person || !(await spendCode(house.accounts, person.id, body.code)))
+    const spent = person && (await spendCode(house.accounts, person.id, body.code));
+    if (!spent)
       throw new ProblemError(
         'wrong-sign-in',
         'No account has this email and this code, or the code was used. Nothing was changed.',
       );
     await setPassword(house.accounts, person.id, hash);
     await endSessions(house.accounts, person.id, {});
+    // Who comes to the operator may have lost what made the codes as well.
+    if (spent === 'operator') await dropFactor(house.accounts, person.id);
+    await addDeed(house.accounts, {
+      personId: person.id,
+      what: 'password-reset',
+      byId: person.id,
+      device: deviceOf(req),
+    });
     await passed();
     return {};
   });

@@ -39,6 +39,7 @@ export const describeSession = async (house: Services, personId: string, token: 
         hasSeason,
         coachCode: person.coach_code,
         tableCode: person.table_code,
+        leavingAt: person.leaving_at,
       },
       grants,
       ended: await endedGrants(trx),

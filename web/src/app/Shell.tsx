@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
-import { Navigate, NavLink, Outlet, useLocation, useMatches } from 'react-router';
+import { Link, Navigate, NavLink, Outlet, useLocation, useMatches } from 'react-router';
 import { sessionQuery, useLiveSession, useSession } from '../data/session.ts';
+import { longDateTime } from '../ui/formats/show.ts';
 import { SavingBar } from './SavingBar.tsx';
 import { useUndo } from '../data/undo.ts';
 import './shell.css';
@@ -82,6 +83,11 @@ const Live = () => {
       <Spine />
       <div className="room">
         <SavingBar />
+        {person.leavingAt && (
+          <p className="leaving" role="status">
+            This account is deleted on {longDateTime(person.leavingAt)}. <Link to="/account">Keep it</Link>
+          </p>
+        )}
         <main id="place" className="place" tabIndex={-1}>
           <Outlet />
         </main>

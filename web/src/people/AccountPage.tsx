@@ -12,7 +12,10 @@ import { call, sentenceOf } from '../data/api.ts';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { longDateTime } from '../ui/formats/show.ts';
 import { leave, queryClient, useSession } from '../data/session.ts';
+import { BlockedPeople } from './BlockedPeople.tsx';
+import { Leaving } from './Leaving.tsx';
 import { Signing } from './Signing.tsx';
+import { Trail } from './Trail.tsx';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
 import '../ui/styles/accounts.css';
 
@@ -194,6 +197,7 @@ export const AccountPage = () => {
             </span>
             . It opens nothing of yours: what they give, you take or leave.
           </p>
+          <BlockedPeople athleteId={person.id} />
         </section>
       )}
       <Look />
@@ -204,6 +208,7 @@ export const AccountPage = () => {
         </p>
       </section>
       <Signing isDemo={person.isDemo} />
+      <Trail />
       <section className="rows">
         <h2 className="panel-title">Sign out</h2>
         {fault !== null && <Alert severity="error">{fault}</Alert>}
@@ -212,6 +217,7 @@ export const AccountPage = () => {
           <Button onClick={() => out(true)}>Sign out everywhere</Button>
         </div>
       </section>
+      {!person.isDemo && <Leaving leavingAt={person.leavingAt} isCoach={person.isCoach} />}
     </div>
   );
 };

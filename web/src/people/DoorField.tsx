@@ -18,7 +18,16 @@ const KINDS = {
     autoComplete: 'one-time-code',
     help: 'Sixteen letters and digits, with or without dashes.',
   },
-} satisfies Record<string, { label: string; type?: string; autoComplete: string; help?: string }>;
+  factor: {
+    label: 'Code from your phone',
+    autoComplete: 'one-time-code',
+    autoFocus: true,
+    help: 'Six digits of your second factor. Without the phone, one of your own ten codes.',
+  },
+} satisfies Record<
+  string,
+  { label: string; type?: string; autoComplete: string; autoFocus?: boolean; help?: string }
+>;
 
 /** One field of a form at the door: what is wrong with it stands in the place of its help. */
 export const DoorField = ({

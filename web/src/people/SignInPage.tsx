@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { z } from 'zod';
-import { call, sentenceOf } from '../data/api.ts';
+import { ApiProblem, call, sentenceOf } from '../data/api.ts';
 import { DoorField } from './DoorField.tsx';
 import { queryClient } from '../data/session.ts';
 import '../ui/styles/accounts.css';
@@ -16,19 +16,22 @@ const useSignIn = () => {
   const navigate = useNavigate();
   const [search] = useSearchParams();
   const [fault, setFault] = useState<string | null>(null);
-  const signIn = async (body: z.infer<typeof SignIn>): Promise<void> => {
+  const [guarded, setGuarded] = useState(false);
+  const signIn = async ({ code, ...body }: z.infer<typeof SignIn>): Promise<void> => {
     setFault(null);
     try {
-      const session = await call('signIn', { body });
+      const session = await call('signIn', { body: code ? { ...body, code } : body });
       queryClient.clear();
       queryClient.setQueryData(['session'], session);
       const to = search.get('to') ?? '/';
       void navigate(to.startsWith('/') && !to.startsWith('//') ? to : '/', { replace: true });
     } catch (error) {
-      setFault(sentenceOf(error));
+      const asks = error instanceof ApiProblem && error.is('second-factor');
+      if (asks) setGuarded(true);
+      else setFault(sentenceOf(error));
     }
   };
-  return { signIn, fault };
+  return { signIn, fault, guarded };
 };
 
 const Demo = ({
@@ -61,11 +64,11 @@ const Demo = ({
 );
 
 export const SignInPage = () => {
-  const { signIn, fault } = useSignIn();
+  const { signIn, fault, guarded } = useSignIn();
   const { data: demo } = useQuery({ queryKey: ['demo'], queryFn: () => call('demo') });
   const { register, handleSubmit, formState } = useForm({
     resolver: zodResolver(SignIn),
-    defaultValues: { email: '', password: '' },
+    defaultValues: { email: '', password: '', code: '' },
   });
   return (
     <main className="door">
@@ -79,6 +82,7 @@ export const SignInPage = () => {
           <form className="rows" noValidate onSubmit={(event) => void handleSubmit(signIn)(event)}>
             <DoorField kind="email" field={register('email')} error={formState.errors.email} />
             <DoorField kind="password" field={register('password')} error={formState.errors.password} />
+            {guarded && <DoorField kind="factor" field={register('code')} error={formState.errors.code} />}
             {fault !== null && <Alert severity="error">{fault}</Alert>}
             <Button type="submit" variant="contained" disabled={formState.isSubmitting} fullWidth>
               Sign in

@@ -34,7 +34,7 @@ export const SignUpPage = () => {
       void navigate(session.person.isCoach ? '/roster' : '/start', { replace: true });
     } catch (error) {
       setFault(
-        error instanceof ApiProblem && error.is('wrong-sign-in')
+        error instanceof ApiProblem && (error.is('wrong-sign-in') || error.is('second-factor'))
           ? 'No account was made. If you already have one with this email, sign in with its password.'
           : sentenceOf(error),
       );

@@ -2,16 +2,16 @@ import { ChangePassword } from '@maul/contract/people';
 import { zodResolver } from '@hookform/resolvers/zod';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { call, sentenceOf } from '../data/api.ts';
 import { DoorField } from './DoorField.tsx';
-import { queryClient } from '../data/session.ts';
+import { Factor } from './Factor.tsx';
+import { accountChanged } from './changed.ts';
+import { PasswordForm } from './PasswordForm.tsx';
 import { plural } from '../ui/formats/show.ts';
 
-const again = (): Promise<void> => queryClient.invalidateQueries({ queryKey: ['sessions'] });
 const useSessions = () => useQuery({ queryKey: ['sessions'], queryFn: () => call('sessions') });
 
 /** Another password, by the present one. */
@@ -27,7 +27,7 @@ const NewPassword = () => {
       await call('changePassword', { body });
       reset();
       setSaid({ good: true, text: 'Password changed. You are signed out everywhere else.' });
-      await again();
+      await accountChanged();
     } catch (error) {
       setSaid({ good: false, text: sentenceOf(error) });
     }
@@ -51,21 +51,7 @@ const NewPassword = () => {
 /** Codes for a forgotten password: made, shown once, kept by the person. */
 const OwnCodes = () => {
   const { data } = useSessions();
-  const [present, setPresent] = useState('');
   const [codes, setCodes] = useState<string[] | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
-  const make = (event: FormEvent): void => {
-    event.preventDefault();
-    setFault(null);
-    call('makeCodes', { body: { present } }).then(
-      (made) => {
-        setCodes(made.codes);
-        setPresent('');
-        void again();
-      },
-      (error: unknown) => setFault(sentenceOf(error)),
-    );
-  };
   return (
     <section className="rows">
       <h2 className="panel-title">Codes for a forgotten password</h2>
@@ -87,19 +73,14 @@ const OwnCodes = () => {
           </ul>
         </>
       )}
-      <form className="rows" onSubmit={make}>
-        <TextField
-          label="Current password, to make codes"
-          type="password"
-          autoComplete="current-password"
-          value={present}
-          onChange={(event) => setPresent(event.target.value)}
-        />
-        <Button type="submit" disabled={present === ''}>
-          Make ten codes
-        </Button>
-      </form>
-      {fault !== null && <Alert severity="error">{fault}</Alert>}
+      <PasswordForm
+        label="Current password, to make codes"
+        button="Make ten codes"
+        onPassword={async (present) => {
+          setCodes((await call('makeCodes', { body: { present } })).codes);
+          await accountChanged();
+        }}
+      />
     </section>
   );
 };
@@ -111,7 +92,7 @@ const Places = () => {
   const end = (id: string): void => {
     setFault(null);
     call('endOneSession', { params: { id } }).then(
-      () => void again(),
+      () => void accountChanged(),
       (thrown: unknown) => setFault(sentenceOf(thrown)),
     );
   };
@@ -140,20 +121,24 @@ const Places = () => {
   );
 };
 
-/** Everything about getting in: the password, ways back, and where one is in. */
-export const Signing = ({ isDemo }: { isDemo: boolean }) => (
-  <>
-    <Places />
-    {isDemo ? (
-      <section className="rows">
-        <h2 className="panel-title">Password</h2>
-        <p>Everybody knows the password of the demo people, so it cannot be changed.</p>
-      </section>
-    ) : (
-      <>
-        <NewPassword />
-        <OwnCodes />
-      </>
-    )}
-  </>
-);
+/** Everything about getting in: the password, ways back, a second factor, and where one is in. */
+export const Signing = ({ isDemo }: { isDemo: boolean }) => {
+  const { data } = useSessions();
+  return (
+    <>
+      <Places />
+      {isDemo ? (
+        <section className="rows">
+          <h2 className="panel-title">Password</h2>
+          <p>Everybody knows the password of the demo people, so it cannot be changed.</p>
+        </section>
+      ) : (
+        <>
+          <NewPassword />
+          <OwnCodes />
+          {data && <Factor on={data.factor} codesLeft={data.codesLeft} />}
+        </>
+      )}
+    </>
+  );
+};

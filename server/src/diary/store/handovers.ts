@@ -35,6 +35,7 @@ export const handoverOf = (trx: AppTransaction, id: string) =>
 /** Why the database takes no more for somebody. */
 const FULL: Readonly<Record<string, string>> = {
   MG001: 'Until they take something from you, you can offer them one thing a day. Nothing was given.',
+  MG002: 'They take no portions from you. Nothing was given.',
   MG020: 'They have twenty offers to answer first. Nothing was given.',
 };
 
@@ -76,3 +77,33 @@ export const answerHandover = (trx: AppTransaction, id: string, toId: string, an
     .where('to_id', '=', toId)
     .where('answer', 'is', null)
     .execute();
+
+/** Takes no portions from somebody any more who gave one; what waits from them is left. */
+export const block = async (trx: AppTransaction, athleteId: string, otherId: string): Promise<void> => {
+  const gave = await trx
+    .selectFrom('handover')
+    .select('id')
+    .where('to_id', '=', athleteId)
+    .where('athlete_id', '=', otherId)
+    .limit(1)
+    .executeTakeFirst();
+  if (!gave) throw new ProblemError('not-found', 'They have given you nothing.');
+  await trx
+    .insertInto('blocked')
+    .values({ athlete_id: athleteId, other_id: otherId })
+    .onConflict((clash) => clash.doNothing())
+    .execute();
+  await trx
+    .updateTable('handover')
+    .set({ answer: 'left', answered_at: sql<string>`now()` })
+    .where('to_id', '=', athleteId)
+    .where('athlete_id', '=', otherId)
+    .where('answer', 'is', null)
+    .execute();
+};
+
+export const unblock = (trx: AppTransaction, athleteId: string, otherId: string) =>
+  trx.deleteFrom('blocked').where('athlete_id', '=', athleteId).where('other_id', '=', otherId).execute();
+
+export const blockedBy = async (trx: AppTransaction): Promise<{ id: string; name: string }[]> =>
+  (await sql<{ id: string; name: string }>`select id, name from blocked_people()`.execute(trx)).rows;

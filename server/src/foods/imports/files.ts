@@ -29,3 +29,8 @@ export const writePiece = async (path: string, offset: number, piece: Buffer): P
 };
 
 export const dropFile = (path: string): Promise<void> => rm(path, { force: true });
+
+/** Removes all files of somebody who is forgotten. */
+export const dropFiles = async (athleteId: string, ids: string[]): Promise<void> => {
+  for (const id of ids) await dropFile(filePath(athleteId, id));
+};

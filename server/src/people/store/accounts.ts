@@ -4,6 +4,7 @@ import type { AccountsDb } from '../../platform/db/connect.ts';
 import type { Signed } from '../../platform/http/mount.ts';
 import type { OpenSessions } from '@maul/contract/people';
 import { randomLetters } from '../letters.ts';
+import { hasFactor } from './factor.ts';
 import { codesLeft } from './waysBack.ts';
 
 export const SESSION_DAYS = 30;
@@ -102,6 +103,7 @@ export const whereSignedIn = async (db: AccountsDb, { personId, token }: Signed)
       here: here.equals(row.token_hash),
     })),
     codesLeft: await codesLeft(db, personId),
+    factor: await hasFactor(db, personId),
   };
 };
 

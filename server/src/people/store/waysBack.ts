@@ -36,17 +36,22 @@ export const codesLeft = (db: AccountsDb, personId: string): Promise<number> =>
     .executeTakeFirstOrThrow()
     .then(({ n }) => Number(n));
 
-/** Uses a code up; false when there is none like it that still holds. Of two at once, one. */
-export const spendCode = async (db: AccountsDb, personId: string, code: string): Promise<boolean> => {
-  const { numUpdatedRows } = await db
+/** Uses a code up, and answers whose it was; undefined when there is none like it that still holds. Of two at once, one. */
+export const spendCode = async (
+  db: AccountsDb,
+  personId: string,
+  code: string,
+): Promise<'own' | 'operator' | undefined> => {
+  const spent = await db
     .updateTable('way_back')
     .set({ used_at: sql<string>`now()` })
     .where('person_id', '=', personId)
     .where('code_hash', '=', hashCode(code))
     .where('used_at', 'is', null)
     .where((eb) => eb.or([eb('expires_at', 'is', null), eb('expires_at', '>', sql<string>`now()`)]))
+    .returning('kind')
     .executeTakeFirst();
-  return numUpdatedRows > 0n;
+  return spent?.kind;
 };
 
 /** A code for once that the operator gives to who forgot a password; it holds for a day. Undefined for an email without an account. */

@@ -73,6 +73,7 @@ describe('the demo, and migrating with data', () => {
       [
         'athlete',
         'basis',
+        'blocked',
         'calendar_feed',
         'caution_confirmation',
         'change_order',
@@ -99,7 +100,7 @@ describe('the demo, and migrating with data', () => {
       ].sort(),
     );
     // Read by their owner in functions that check who asks; food_imported has no policy because nobody else may read it at all.
-    const unforced = ['coach_grant', 'calendar_feed', 'food_import', 'food_imported', 'handover'];
+    const unforced = ['blocked', 'coach_grant', 'calendar_feed', 'food_import', 'food_imported', 'handover'];
     for (const row of rows)
       expect(row).toMatchObject({
         on: row.name !== 'food_imported',
@@ -185,6 +186,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0008_listening',
     '0009_doors',
     '0010_ways_back',
+    '0011_trail',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

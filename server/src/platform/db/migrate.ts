@@ -10,6 +10,7 @@ import * as eaten from './migrations/0007_eaten.ts';
 import * as listening from './migrations/0008_listening.ts';
 import * as doors from './migrations/0009_doors.ts';
 import * as waysBack from './migrations/0010_ways_back.ts';
+import * as trail from './migrations/0011_trail.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -22,6 +23,7 @@ const migrations: Record<string, Migration> = {
   '0008_listening': listening,
   '0009_doors': doors,
   '0010_ways_back': waysBack,
+  '0011_trail': trail,
 };
 
 /**

@@ -1,6 +1,6 @@
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
-import type { Profile } from '@maul/contract/people';
+import type { Profile, TrailDeed } from '@maul/contract/people';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
 import type { Caution, CautionId, ChangeOrder, Season } from '@maul/core/plan';
 import type { EquationSex, ExpenditureSource } from '@maul/core/body';
@@ -199,6 +199,7 @@ export interface AppDatabase {
   note: NoteTable;
   day_entry: DayEntryTable;
   standing_entry: StandingTable;
+  blocked: { athlete_id: string; other_id: string; at: Written };
   handover: HandoverTable;
   weigh_in: WeighInTable;
   food_own: FoodOwnTable;
@@ -267,6 +268,23 @@ export interface AccountsDatabase {
     coach_code: string | null;
     table_code: Generated<string>;
     created_at: Written;
+    leaving_at: Generated<string | null>;
+  };
+  trail: {
+    person_id: string;
+    id: Generated<string>;
+    at: Written;
+    what: TrailDeed;
+    by_id: string | null;
+    with_id: Generated<string | null>;
+    device: Generated<string>;
+  };
+  second_factor: {
+    person_id: string;
+    secret: string;
+    confirmed_at: string | null;
+    /** The time step of the last code that was taken: none is taken twice. */
+    last_step: Generated<string>;
   };
   session: {
     token_hash: Buffer;

@@ -27,6 +27,7 @@ const TITLES: Record<ProblemName, string> = {
   invalid: 'That cannot be right',
   'not-signed-in': 'Not signed in',
   'wrong-sign-in': 'Email or password is wrong',
+  'second-factor': 'A code is needed too',
   'not-found': 'Not found',
   stale: 'Changed elsewhere',
   'id-taken': 'This id is in use',

@@ -34,6 +34,15 @@ export const Offers = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) =>
       setFault(sentenceOf(error));
     }
   };
+  const block = async (offer: Handover): Promise<void> => {
+    setFault(null);
+    try {
+      await call('block', { params: { athleteId: day.athlete.id, id: offer.fromId } });
+      void queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] });
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
   return (
     <>
       {day.offers.map((offer) => (
@@ -47,6 +56,9 @@ export const Offers = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) =>
           </Button>
           <Button size="small" onClick={() => void answer(offer, false)}>
             Not for me
+          </Button>
+          <Button size="small" color="error" onClick={() => void block(offer)}>
+            Nothing from {offer.fromName} any more
           </Button>
         </section>
       ))}

@@ -1,0 +1,70 @@
+import type { Request, Router } from 'express';
+import { mount, type Services } from '../platform/http/mount.ts';
+import { ProblemError } from '../platform/http/problems.ts';
+import { deviceOf, prover } from './door.ts';
+import { askDeletion, takeBackDeletion } from './store/leaving.ts';
+import { endSessions, personById } from './store/accounts.ts';
+import { dropFactor, hasFactor, newFactor, spendFactorCode } from './store/factor.ts';
+import { addDeed, trailOf } from './store/trail.ts';
+import { spendCode } from './store/waysBack.ts';
+
+/** The second factor, what was done with an account, and leaving it. */
+export const mountLife = (router: Router, house: Services): void => {
+  const db = house.accounts;
+  const prove = prover(house);
+  const did = (req: Request, personId: string, what: Parameters<typeof addDeed>[1]['what']) =>
+    addDeed(db, { personId, what, byId: personId, device: deviceOf(req) });
+
+  mount(router, house, 'beginFactor', async ({ body, req, signed }) => {
+    const { personId } = signed();
+    await prove(req, personId, body.present);
+    const made = await newFactor(db, await personById(db, personId));
+    if (!made)
+      throw new ProblemError(
+        'not-allowed',
+        'A second factor guards this account already. Turn it off first.',
+      );
+    return made;
+  });
+
+  mount(router, house, 'confirmFactor', async ({ body, req, signed }) => {
+    const { personId } = signed();
+    if (await hasFactor(db, personId)) return {};
+    if (!(await spendFactorCode(db, personId, body.code)))
+      throw new ProblemError('invalid', 'This is not the code that is shown now. Nothing was turned on.');
+    await did(req, personId, 'factor-on');
+    return {};
+  });
+
+  mount(router, house, 'endFactor', async ({ body, req, signed }) => {
+    const { personId } = signed();
+    await prove(req, personId, body.present);
+    if (!(await hasFactor(db, personId))) return {};
+    if (!(await spendFactorCode(db, personId, body.code)) && !(await spendCode(db, personId, body.code)))
+      throw new ProblemError(
+        'not-allowed',
+        'This is not the code that is shown now, nor one of yours. It still guards.',
+      );
+    await dropFactor(db, personId);
+    await did(req, personId, 'factor-off');
+    return {};
+  });
+
+  mount(router, house, 'trail', ({ query, signed }) => trailOf(db, signed().personId, query.before));
+
+  mount(router, house, 'askDeletion', async ({ body, req, signed }) => {
+    const { personId, token } = signed();
+    await prove(req, personId, body.present);
+    const { leaving_at: before } = await personById(db, personId);
+    const at = await askDeletion(db, personId);
+    await endSessions(db, personId, { but: token });
+    if (before === null) await did(req, personId, 'deletion-asked');
+    return { at };
+  });
+
+  mount(router, house, 'takeBackDeletion', async ({ req, signed }) => {
+    const { personId } = signed();
+    if (await takeBackDeletion(db, personId)) await did(req, personId, 'deletion-taken-back');
+    return {};
+  });
+};
