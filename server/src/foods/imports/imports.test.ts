@@ -1,10 +1,12 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { Food, FoodImport, ImportPreview, ImportReject } from '@maul/contract/foods';
 import { sql } from 'kysely';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import pg from 'pg';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { openTestHouse, SAME_SITE, type Someone, type TestHouse } from '../../testing/house.ts';
+import { filePath } from './files.ts';
 import { stopImports } from './run.ts';
 import { BRANDED, OWN_CSV } from './samples.ts';
 
@@ -214,6 +216,61 @@ describe('an import that stops', () => {
     const failed = await run(await send(text, 'own.json'), athlete, 'own-json');
     expect(failed).toMatchObject({ state: 'failed', sentence: expect.stringContaining('line 6') });
     expect(await search(athlete, athlete.id, 'cut')).toEqual([]);
+  });
+  /** The process of the one import that runs. */
+  const itsProcess = (): number => {
+    const found = readdirSync('/proc').filter((pid) => {
+      try {
+        const stat = readFileSync(`/proc/${pid}/stat`, 'utf8');
+        const parent = Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1]);
+        return parent === process.pid && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('worker.ts');
+      } catch {
+        return false;
+      }
+    });
+    expect(found).toHaveLength(1);
+    return Number(found[0]);
+  };
+  const begin = (id: string, format = 'own-csv') =>
+    athlete.put(`${at}/imports/${id}/run`, { format, encoding: 'utf-8', mapping: {} }).expect(200);
+
+  test('its process is killed: the house stands, and it goes on where it was', async () => {
+    const id = await send(many(30_000, 'Moorland'));
+    await begin(id);
+    process.kill(itsProcess(), 'SIGKILL');
+    expect(await settled(id)).toMatchObject({
+      state: 'stopped',
+      sentence: 'It was interrupted. What is read is kept; go on to read the rest.',
+    });
+    expect(await run(id)).toMatchObject({ state: 'done', read: 30_000, kept: 30_000, duplicates: 0 });
+  });
+  test('one that takes too much memory fails by itself, frees its file and shows nothing', async () => {
+    process.env.MAUL_IMPORT_MB = '24';
+    try {
+      const id = await send(many(60_000, 'Greedy'));
+      await begin(id);
+      expect(await settled(id)).toMatchObject({
+        state: 'failed',
+        sentence: expect.stringContaining('more memory than an import may take'),
+      });
+      expect(existsSync(filePath(athlete.id, id))).toBe(false);
+      expect(await search(athlete, athlete.id, 'greedy')).toEqual([]);
+    } finally {
+      delete process.env.MAUL_IMPORT_MB;
+    }
+  });
+  test('failed ones count among those that wait, until they are taken away', async () => {
+    const other = await house.athlete('Fails Often');
+    const failing = async () => run(await send('[{"name":', 'own.json', other), other, 'own-json');
+    const failed: FoodImport[] = [];
+    for (let i = 0; i < 5; i += 1) failed.push(await failing());
+    expect(failed.map((f) => f.state)).toEqual(Array(5).fill('failed'));
+    for (const { id } of failed) expect(existsSync(filePath(other.id, id))).toBe(false);
+    const announce = () =>
+      other.put(`/api/athletes/${other.id}/imports/${uuidv7()}`, { fileName: 'more', bytes: 5 });
+    await announce().expect(413);
+    await other.delete(`/api/athletes/${other.id}/imports/${failed[0]?.id}`).expect(200);
+    await announce().expect(200);
   });
   test('a session that ends interrupts it, and a new one goes on', async () => {
     const other = await house.athlete('Leaving');

@@ -4,6 +4,7 @@ import {
   addImport,
   deleteImport,
   changeImport,
+  endRunning,
   importOf,
   importsOf,
   knownKeys,
@@ -17,13 +18,13 @@ import { ProblemError } from '../../platform/http/problems.ts';
 import { arrived, dropFile, filePath, writePiece } from './files.ts';
 import { FileFault } from './lines.ts';
 import { previewOf } from './preview.ts';
-import { isRunning, runningImports, startImport, stopImport } from './run.ts';
+import { askToStop, isRunning, runningImports, startImport, stopImport } from './run.ts';
 import { sourceFiles } from './source.ts';
 
 const Address = z.strictObject({ athleteId: z.uuid(), id: z.uuid() });
 const Piece = z.strictObject({ offset: z.coerce.number().int().min(0) });
 
-/** Files take room on the server's disk until they are imported: so many may wait. */
+/** Files take room on the server's disk until they are imported, and failed ones stand in the list until they are taken away: so many may. */
 const MOST_WAITING = 5;
 
 /**
@@ -67,12 +68,12 @@ export const mountExchange = (router: Router, house: Services): void => {
     as(async (trx) => {
       own(params.athleteId, signed().personId);
       const waiting = (await importsOf(trx, params.athleteId)).filter(
-        (i) => i.id !== params.id && ['receiving', 'ready', 'stopped'].includes(i.state),
+        (i) => i.id !== params.id && ['receiving', 'ready', 'stopped', 'failed'].includes(i.state),
       );
       if (waiting.length >= MOST_WAITING)
         throw new ProblemError(
           'too-large',
-          `${MOST_WAITING} files wait already. Import one of them or take it away; nothing of this one was kept.`,
+          `${MOST_WAITING} files wait already, or have failed. Import one of them or take it away; nothing of this one was kept.`,
         );
       await addImport(trx, params, body);
       const row = await importOf(trx, params);
@@ -137,8 +138,12 @@ export const mountExchange = (router: Router, house: Services): void => {
   mount(router, house, 'runImport', ({ params, body, acting: as, signed }) =>
     plainFault(async () => {
       own(params.athleteId, signed().personId);
+      const before = await as((trx) => importOf(trx, params));
+      if ((isRunning(before.id) && before.state === 'running') || before.state === 'done')
+        return toImport(before);
+      // One that was told to stop may still be at its last batch.
+      await stopImport(before.id);
       const row = await as((trx) => importOf(trx, params));
-      if (isRunning(row.id) || row.state === 'done') return toImport(row);
       const { path } = await opened(row);
       // Going on with other options would count other foods.
       const options = row.read > 0 && row.options !== null ? toImport(row).options : body;
@@ -164,8 +169,15 @@ export const mountExchange = (router: Router, house: Services): void => {
   mount(router, house, 'stopImport', async ({ params, acting: as, signed }) => {
     own(params.athleteId, signed().personId);
     await as((trx) => importOf(trx, params));
-    await stopImport(params.id);
-    return asItStands(await as((trx) => importOf(trx, params)), false);
+    askToStop(params.id);
+    const row = await as(async (trx) => {
+      await endRunning(trx, params, {
+        state: 'stopped',
+        sentence: 'Stopped. It goes on where it was when you say so.',
+      });
+      return importOf(trx, params);
+    });
+    return toImport(row);
   });
 
   mount(router, house, 'importRejects', ({ params, acting: as }) =>

@@ -1,218 +1,116 @@
-import type { ImportOptions, ImportReject } from '@maul/contract/foods';
-import type { Pool, PoolClient } from 'pg';
-import { acting, type AppDb } from '../../platform/db/connect.ts';
-import { rejectOf, take } from './candidate.ts';
-import { copyFoods, copyLine } from './copy.ts';
+import { fork, type ChildProcess } from 'node:child_process';
+import { existsSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { acting } from '../../platform/db/connect.ts';
 import { dropFile } from './files.ts';
-import { FileFault } from './lines.ts';
-import type { Read } from './own.ts';
-import { bytesToRead, readFoods } from './read.ts';
-import { sourceFiles } from './source.ts';
-import { changeImport, type Key } from './store.ts';
+import type { ImportDeps, RunningImport } from './job.ts';
+import { endRunning } from './store.ts';
 
-/** Foods that go to the database in one transaction, with the progress they bring. */
-const BATCH = 2000;
-/** Of a very broken file no more rejects than this are kept by line; all are counted. */
-const REJECTS_KEPT = 1000;
+/** MB that an import may take for what it reads, and in all. `MAUL_IMPORT_MB` sets the first. */
+const heapMb = (): number => Number(process.env.MAUL_IMPORT_MB ?? 512);
+const MOST_MB = 1024;
+const LOOK_MS = 500;
+const PAGE_BYTES = 4096;
+/** An import that is told to stop has so long for the batch that it is at, ms. */
+const STOP_MS = 3000;
 
-export interface RunningImport extends Key {
-  token: string;
-  path: string;
-  fileName: string;
-  bytes: number;
-  options: ImportOptions;
-  /** Foods read by an earlier run that stopped. */
-  done: { read: number; kept: number; duplicates: number; rejected: number };
-}
+/** The built program, or while developing its source. */
+const program = (): { file: string; loader: string[] } => {
+  const built = join(import.meta.dirname, 'importer.mjs');
+  if (existsSync(built)) return { file: built, loader: [] };
+  const tsx = createRequire(import.meta.url).resolve('tsx');
+  return { file: join(import.meta.dirname, 'worker.ts'), loader: ['--import', pathToFileURL(tsx).href] };
+};
 
-export interface ImportDeps {
-  app: AppDb;
-  pool: Pool;
-}
-
-interface Batch {
-  entries: { n: number; key: string; line: string; at: number; what: string }[];
-  rejects: (ImportReject & { twice?: true })[];
-}
-const emptyBatch = (): Batch => ({ entries: [], rejects: [] });
-
-/** One transaction as the person, on a connection that can COPY. */
-const asPerson = async <T>(
-  pool: Pool,
-  token: string,
-  work: (client: PoolClient) => Promise<T>,
-): Promise<T> => {
-  const client = await pool.connect();
-  let broken: Error | undefined;
+/** What a process holds in memory, MB; 0 where the system does not tell. */
+const residentMb = (pid: number | undefined): number => {
   try {
-    await client.query('begin');
-    await client.query(`select set_config('maul.token', $1, true)`, [token]);
-    const out = await work(client);
-    await client.query('commit');
-    return out;
-  } catch (error) {
-    broken = error as Error;
-    await client.query('rollback').catch(() => undefined);
-    throw error;
-  } finally {
-    client.release(broken !== undefined && 'code' in broken ? undefined : broken);
+    return (Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * PAGE_BYTES) / 1e6;
+  } catch {
+    return 0;
   }
 };
 
-/**
- * One import on its way. Each batch of foods and the count of what is read go to the database together, so that it can stop anywhere and go
- * on from there: nothing is taken twice, and no food shows before the whole file is read.
- */
-class Job {
-  stopped = false;
-  private readonly deps: ImportDeps;
-  private readonly run: RunningImport;
-  private readonly seen = new Set<string>();
-  private read = 0;
-  private bytes = 0;
-  private counts: RunningImport['done'];
-
-  constructor(deps: ImportDeps, run: RunningImport) {
-    this.deps = deps;
-    this.run = run;
-    this.counts = { ...run.done };
-  }
-
-  async work(): Promise<void> {
-    const { run } = this;
-    try {
-      const files = await sourceFiles(run.path, run.fileName, run.bytes);
-      const total = Math.max(1, bytesToRead(files, run.options.format));
-      let batch = emptyBatch();
-      for await (const read of readFoods(files, run.options, { onBytes: (n) => (this.bytes += n) })) {
-        if (this.stopped) break;
-        this.read += 1;
-        this.add(batch, read);
-        if (batch.entries.length + batch.rejects.length >= BATCH) {
-          await this.keep(batch, Math.min(0.999, this.bytes / total));
-          batch = emptyBatch();
-        }
-      }
-      if (this.stopped) return await this.say('stopped', 'Stopped. It goes on where it was when you say so.');
-      await this.keep(batch, 1);
-      await this.deps.pool.query('select settle_imported()');
-      await acting(this.deps.app, run.token, (trx) =>
-        changeImport(trx, run, { state: 'done', part: 1, sentence: null }),
-      );
-      // What is left of the file is swept when the import is taken away.
-      await dropFile(run.path).catch(() => undefined);
-    } catch (error) {
-      const own = error instanceof FileFault;
-      await this.say(
-        own ? 'failed' : 'stopped',
-        own ? error.message : 'It was interrupted. What is read is kept; go on to read the rest.',
-      ).catch(() => undefined);
-    }
-  }
-
-  private add(batch: Batch, read: Read): void {
-    const { run } = this;
-    const taken = read.candidate ? take(read.candidate) : { reason: read.reason ?? 'It cannot be read.' };
-    const before = this.read <= run.done.read;
-    if ('reason' in taken) {
-      if (!before) batch.rejects.push(rejectOf(read, taken.reason));
-      return;
-    }
-    const { key } = taken.food;
-    const twice = this.seen.has(key);
-    this.seen.add(key);
-    if (before) return;
-    if (twice) {
-      const reason = 'The file holds this food twice; the first one is taken.';
-      batch.rejects.push({ line: read.line, what: taken.food.name, reason, twice: true });
-      return;
-    }
-    batch.entries.push({
-      n: this.read,
-      key,
-      line: copyLine(run.athleteId, run.id, this.read, taken.food),
-      at: read.line,
-      what: taken.food.name,
-    });
-  }
-
-  private async keep(batch: Batch, part: number): Promise<void> {
-    const { run, counts } = this;
-    if (this.read <= run.done.read) return;
-    await asPerson(this.deps.pool, run.token, async (client) => {
-      const { rows } = await client.query<{ key: string }>(
-        `select k as key from known_food_keys($1::text[], $2::uuid) k`,
-        [batch.entries.map((e) => e.key), run.id],
-      );
-      const known = new Set(rows.map((r) => r.key));
-      const fresh = batch.entries.filter((e) => !known.has(e.key));
-      const reason = 'An earlier import holds this food already.';
-      const rejects = [
-        ...batch.rejects,
-        ...batch.entries
-          .filter((e) => known.has(e.key))
-          .map((e) => ({ line: e.at, what: e.what, reason, twice: true as const })),
-      ];
-      await copyFoods(client, fresh.map((e) => e.line).join(''));
-      await this.keepRejects(client, rejects, counts.rejected + counts.duplicates);
-      const twice = rejects.filter((r) => r.twice).length;
-      counts.kept += fresh.length;
-      counts.duplicates += twice;
-      counts.rejected += rejects.length - twice;
-      await client.query(
-        `update food_import set read = $3, kept = $4, duplicates = $5, rejected = $6, part = $7, updated_at = now()
-         where athlete_id = $1 and id = $2`,
-        [run.athleteId, run.id, this.read, counts.kept, counts.duplicates, counts.rejected, part],
-      );
-    });
-  }
-
-  private async keepRejects(client: PoolClient, rejects: ImportReject[], before: number): Promise<void> {
-    const room = rejects.slice(0, Math.max(0, REJECTS_KEPT - before));
-    if (room.length === 0) return;
-    await client.query(
-      `insert into food_import_reject (athlete_id, import_id, n, line, what, reason)
-       select $1, $2, $3 + o, r.line, r.what, r.reason
-       from jsonb_to_recordset($4::jsonb) as r(line int, what text, reason text, o int)
-       on conflict do nothing`,
-      [
-        this.run.athleteId,
-        this.run.id,
-        before,
-        JSON.stringify(
-          room.map((r, i) => ({ line: r.line, what: clean(r.what), reason: clean(r.reason), o: i + 1 })),
-        ),
-      ],
-    );
-  }
-
-  private async say(state: 'stopped' | 'failed', sentence: string): Promise<void> {
-    await acting(this.deps.app, this.run.token, (trx) => changeImport(trx, this.run, { state, sentence }));
-  }
+interface Running {
+  child: ChildProcess;
+  over: Promise<void>;
 }
-
-const clean = (text: string): string => text.replaceAll('\0', '');
-
-const jobs = new Map<string, { job: Job; over: Promise<void> }>();
+const jobs = new Map<string, Running>();
 
 export const isRunning = (id: string): boolean => jobs.has(id);
 /** The ids of all imports that run here now. */
 export const runningImports = (): ReadonlySet<string> => new Set(jobs.keys());
 
-/** Starts an import in the background. */
+/** Starts an import in a process of its own, with a memory of its own. */
 export const startImport = (deps: ImportDeps, run: RunningImport): void => {
   if (jobs.has(run.id)) return;
-  const job = new Job(deps, run);
-  const over = job.work().finally(() => jobs.delete(run.id));
-  jobs.set(run.id, { job, over });
+  const { file, loader } = program();
+  const child = fork(file, [], {
+    execArgv: [...loader, `--max-old-space-size=${heapMb()}`],
+    stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
+    // It needs nothing that the house knows but the connection that it is given.
+    env: { PATH: process.env.PATH, MAUL_FILES: process.env.MAUL_FILES },
+  });
+  let tooLarge = false;
+  const watch = setInterval(() => {
+    if (residentMb(child.pid) <= MOST_MB) return;
+    tooLarge = true;
+    child.kill('SIGKILL');
+  }, LOOK_MS);
+  const ended = new Promise<boolean>((done) => {
+    child.once('error', () => done(false));
+    // V8 ends a process that is out of memory by SIGABRT.
+    child.once('exit', (code, signal) => {
+      tooLarge ||= signal === 'SIGABRT' || code === 134;
+      done(code === 0);
+    });
+  });
+  const settle = async (well: boolean): Promise<void> => {
+    clearInterval(watch);
+    if (well) return;
+    if (tooLarge) await dropFile(run.path);
+    // Where the session has ended meanwhile, the row stays as it is and is shown as interrupted.
+    await acting(deps.app, run.token, (trx) =>
+      endRunning(
+        trx,
+        run,
+        tooLarge
+          ? {
+              state: 'failed',
+              sentence: 'It needs more memory than an import may take. None of its foods is taken.',
+            }
+          : {
+              state: 'stopped',
+              sentence: 'It was interrupted. What is read is kept; go on to read the rest.',
+            },
+      ),
+    );
+  };
+  const over = ended
+    .then(settle)
+    .catch(() => undefined)
+    .finally(() => jobs.delete(run.id));
+  jobs.set(run.id, { child, over });
+  child.on('error', () => undefined);
+  child.send({ url: deps.pool.options.connectionString, run });
 };
 
-/** Asks a running import to stop and waits until it has. */
+/** Tells a running import to stop, and does not wait for it. */
+export const askToStop = (id: string): void => {
+  const child = jobs.get(id)?.child;
+  if (child?.connected) child.send('stop', () => undefined);
+};
+
+/** Waits until an import that is told to stop has ended; one that does not is ended. */
 export const stopImport = async (id: string): Promise<void> => {
   const running = jobs.get(id);
   if (!running) return;
-  running.job.stopped = true;
+  askToStop(id);
+  const late = setTimeout(() => running.child.kill('SIGKILL'), STOP_MS);
   await running.over;
+  clearTimeout(late);
 };
 
 /** Stops every import, when the server goes. */

@@ -67,6 +67,20 @@ export const changeImport = async (
   return row;
 };
 
+/** What became of an import that runs no more; one that ended by itself meanwhile stays as it ended. */
+export const endRunning = (
+  trx: AppTransaction,
+  key: Key,
+  end: { state: 'stopped' | 'failed'; sentence: string },
+) =>
+  trx
+    .updateTable('food_import')
+    .set({ ...end, updated_at: sql`now()` })
+    .where('athlete_id', '=', key.athleteId)
+    .where('id', '=', key.id)
+    .where('state', '=', 'running')
+    .execute();
+
 export const rejectsOf = (trx: AppTransaction, { athleteId, id }: Key): Promise<ImportReject[]> =>
   trx
     .selectFrom('food_import_reject')
