@@ -1,5 +1,9 @@
 import { expect, test } from '@playwright/test';
+import { closeSync, mkdtempSync, openSync, readFileSync, rmSync, statSync, writeSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { keepUp } from '../scripts/keepup.mjs';
+import { layAside } from '../scripts/postgres.mjs';
 
 /** A thing that can be made to end, and a clock that stands. */
 const kept = async () => {
@@ -47,4 +51,24 @@ test('what is stopped stays stopped', async () => {
   await thing.stop();
   await ends();
   expect(state).toMatchObject({ started: 1, stopped: 1, said: [], gaveUp: '' });
+});
+
+test('a log that grows large while it is written to is laid aside, for its owner alone, and written on', () => {
+  const home = mkdtempSync(join(tmpdir(), 'maul-log-'));
+  const file = join(home, 'server.log');
+  const out = openSync(file, 'a', 0o600);
+  try {
+    writeSync(out, 'first\n');
+    layAside(file, 10);
+    expect(readFileSync(file, 'utf8')).toBe('first\n');
+    writeSync(out, 'second, and long enough\n');
+    layAside(file, 10);
+    writeSync(out, 'third\n');
+    expect(readFileSync(`${file}.1`, 'utf8')).toBe('first\nsecond, and long enough\n');
+    expect(statSync(`${file}.1`).mode & 0o777).toBe(0o600);
+    expect(readFileSync(file, 'utf8')).toBe('third\n');
+  } finally {
+    closeSync(out);
+    rmSync(home, { recursive: true });
+  }
 });

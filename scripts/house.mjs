@@ -18,6 +18,7 @@ import {
   alive,
   dataDirectory,
   endLeftover,
+  layAside,
   openLog,
   OperatorError,
   runningPort,
@@ -86,6 +87,8 @@ export const withDatabase = async (home, work) => {
     await stop();
   }
 };
+
+const LOOK_AT_LOGS_MS = 600_000;
 
 const urlFor = (owner, user, password) => {
   const url = new URL(owner);
@@ -193,7 +196,11 @@ export const openHouse = async ({
   const keeping = { say: (text) => console.error(text), gaveUp };
   const links = await connections(home, say, keeping);
   let server;
+  const logs = setInterval(() => {
+    for (const log of ['server.log', 'postgres.log']) layAside(join(home, log));
+  }, LOOK_AT_LOGS_MS);
   const stop = async () => {
+    clearInterval(logs);
     await server?.stop();
     await links.stop();
   };

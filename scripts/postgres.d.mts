@@ -13,3 +13,4 @@ export function startPostgres(options: {
   password?: string;
   log?: string;
 }): Promise<{ port: number; pid: number; stop: () => Promise<void> }>;
+export function layAside(file: string, largest?: number): void;

@@ -2,8 +2,10 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
+  chmodSync,
   chownSync,
   closeSync,
+  copyFileSync,
   existsSync,
   fchmodSync,
   mkdirSync,
@@ -13,6 +15,7 @@ import {
   renameSync,
   rmSync,
   statSync,
+  truncateSync,
   writeFileSync,
 } from 'node:fs';
 import { createServer } from 'node:net';
@@ -115,6 +118,14 @@ export const dataDirectory = (home) => {
 };
 
 const LARGEST_LOG = 10_000_000;
+/** Lays aside what a log that is being written to holds, when it has grown large; the one before it goes. */
+export const layAside = (file, largest = LARGEST_LOG) => {
+  if (!existsSync(file) || statSync(file).size <= largest) return;
+  copyFileSync(file, `${file}.1`);
+  chmodSync(`${file}.1`, 0o600);
+  // Whoever writes appends, so goes on at the new end.
+  truncateSync(file);
+};
 /** Opens a log that its owner alone reads; one that has grown large is laid aside first, and the one before it goes. */
 export const openLog = (file) => {
   if (existsSync(file) && statSync(file).size > LARGEST_LOG) renameSync(file, `${file}.1`);
