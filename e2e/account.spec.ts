@@ -97,3 +97,51 @@ test('an account: a second factor, what was done with it, and leaving it for a w
   await expect(page.getByRole('button', { name: 'Delete the account …' })).toBeVisible();
   await expect(page.getByRole('cell', { name: 'You kept the account after all' })).toBeVisible();
 });
+
+test('an account: a passkey signs in without a password, until it is removed @desk', async ({
+  page,
+  baseURL,
+}) => {
+  // Passkeys hold for a name. The authenticator is the browser's own, made for tests.
+  const at = (baseURL ?? '').replace('127.0.0.1', 'localhost');
+  const devtools = await page.context().newCDPSession(page);
+  await devtools.send('WebAuthn.enable');
+  await devtools.send('WebAuthn.addVirtualAuthenticator', {
+    options: {
+      protocol: 'ctap2',
+      transport: 'internal',
+      hasResidentKey: true,
+      hasUserVerification: true,
+      isUserVerified: true,
+      automaticPresenceSimulation: true,
+    },
+  });
+  await page.goto(`${at}/sign-up`);
+  await page.getByLabel('Name').fill('Passes By');
+  await page.getByLabel('Email').fill(`key-${Date.now()}@example.test`);
+  await page.getByLabel('Password').fill('kelp over flat stones');
+  await page.getByRole('button', { name: 'Make the account' }).click();
+  await page.waitForURL(/\/start/);
+
+  await page.goto(`${at}/account`);
+  await page.getByLabel('Name of this device').fill('Kitchen tablet');
+  await page.getByLabel('Current password, for a passkey').fill('kelp over flat stones');
+  await page.getByRole('button', { name: 'Make a passkey here' }).click();
+  await expect(page.getByText('not used yet')).toBeVisible();
+  // One device, one passkey.
+  await page.getByLabel('Current password, for a passkey').fill('kelp over flat stones');
+  await page.getByRole('button', { name: 'Make a passkey here' }).click();
+  await expect(page.getByRole('alert')).toContainText('No passkey was made');
+  await page.getByRole('button', { name: 'Sign out here' }).click();
+  await page.getByRole('button', { name: 'Sign in with a passkey' }).click();
+  await page.waitForURL(/\/start/);
+
+  await page.goto(`${at}/account`);
+  await expect(page.getByText('last used')).toBeVisible();
+  await accessible(page);
+  await page.getByRole('button', { name: 'Remove' }).click();
+  await expect(page.getByRole('cell', { name: 'You removed a passkey' })).toBeVisible();
+  await page.getByRole('button', { name: 'Sign out here' }).click();
+  await page.getByRole('button', { name: 'Sign in with a passkey' }).click();
+  await expect(page.getByRole('alert')).toContainText('This passkey opens no account here.');
+});

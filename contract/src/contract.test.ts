@@ -46,6 +46,8 @@ describe('every route', () => {
       'signUp',
       'signIn',
       'resetPassword',
+      'askPasskey',
+      'passkeySignIn',
     ]);
   });
   test('the OpenAPI document names each with its parameters', () => {

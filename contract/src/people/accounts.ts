@@ -48,6 +48,9 @@ export const OpenSessions = z.strictObject({
   codesLeft: z.int(),
   /** Whether a second factor guards the account. */
   factor: z.boolean(),
+  passkeys: z.array(
+    z.strictObject({ id: z.string(), name: z.string(), since: Moment, used: Moment.nullable() }),
+  ),
 });
 export type OpenSessions = z.infer<typeof OpenSessions>;
 
@@ -59,6 +62,31 @@ export const FactorCode = z.strictObject({
   code: text({ min: 6, max: 40, empty: 'A code has six digits.' }),
 });
 export const EndFactor = z.strictObject({ ...WithPassword.shape, ...FactorCode.shape });
+
+/** What an authenticator answers with, as base64url. Source: Web Authentication Level 3, 5.8. */
+const Answered = text({ min: 1, max: 8000 });
+/** What a new passkey is made with. */
+export const PasskeyOffer = z.strictObject({
+  challenge: z.string(),
+  /** The name of the house that it holds for. */
+  rpId: z.string(),
+  userId: z.string(),
+  /** Passkeys that are there already. */
+  exclude: z.array(z.string()),
+});
+export const NewPasskey = z.strictObject({
+  id: Answered,
+  name: Name,
+  clientDataJSON: Answered,
+  attestationObject: text({ min: 1, max: 60_000 }),
+});
+export const PasskeyChallenge = z.strictObject({ challenge: z.string(), rpId: z.string() });
+export const PasskeySignIn = z.strictObject({
+  id: Answered,
+  clientDataJSON: Answered,
+  authenticatorData: Answered,
+  signature: Answered,
+});
 
 /** When an account that is left goes for good. */
 export const Leaving = z.strictObject({ at: Moment });
@@ -73,6 +101,8 @@ export const TRAIL_DEEDS = [
   'operator-code',
   'factor-on',
   'factor-off',
+  'passkey-made',
+  'passkey-removed',
   'shared',
   'share-ended',
   'order-signed',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id } from '../common.ts';
+import { Id, ShortId } from '../common.ts';
 import {
   Blocked,
   ChangePassword,
@@ -10,7 +10,11 @@ import {
   Grant,
   Leaving,
   NewFactor,
+  NewPasskey,
   OpenSessions,
+  PasskeyChallenge,
+  PasskeyOffer,
+  PasskeySignIn,
   ResetPassword,
   Session,
   ShareWithCoach,
@@ -60,6 +64,25 @@ export const peopleRoutes = {
     body: FactorCode,
   }),
   endFactor: route('post', '/api/factor/end', 'Turns the second factor off.', { body: EndFactor }),
+  offerPasskey: route('post', '/api/passkeys/offer', 'What a new passkey is made with.', {
+    body: WithPassword,
+    response: PasskeyOffer,
+  }),
+  addPasskey: route('post', '/api/passkeys', 'Adds a passkey. It signs in without a password.', {
+    body: NewPasskey,
+  }),
+  removePasskey: route('delete', '/api/passkeys/:key', 'Removes a passkey.', {
+    params: z.strictObject({ key: ShortId(1400) }),
+  }),
+  askPasskey: route('post', '/api/session/passkey/challenge', 'What a passkey has to answer.', {
+    access: 'public',
+    response: PasskeyChallenge,
+  }),
+  passkeySignIn: route('post', '/api/session/passkey', 'Signs in by a passkey.', {
+    access: 'public',
+    body: PasskeySignIn,
+    response: Session,
+  }),
   trail: route('get', '/api/trail', 'What was done with this account, the latest first, fifty at a time.', {
     query: z.strictObject({
       before: z

@@ -117,6 +117,55 @@ describe('a second factor', () => {
   });
 });
 
+describe('passkeys', () => {
+  const challenge = async (host: string) =>
+    house.agent().post('/api/session/passkey/challenge').set('Host', host).send({});
+  const clientData = (said: object) => Buffer.from(JSON.stringify(said)).toString('base64url');
+
+  test('hold for a name: none is offered at an address in figures', async () => {
+    expect((await challenge('localhost:4180')).body).toMatchObject({ rpId: 'localhost' });
+    for (const host of ['127.0.0.1:4180', 'elsewhere.test', '['])
+      expect((await challenge(host)).status).toBe(403);
+  });
+  test('what is made up opens nothing, and a challenge is answered once', async () => {
+    const host = 'localhost:4180';
+    const { challenge: asked } = (await challenge(host)).body as { challenge: string };
+    const answer = (said: object) =>
+      house
+        .agent()
+        .post('/api/session/passkey')
+        .set('Host', host)
+        .send({ id: 'AAAA', clientDataJSON: clientData(said), authenticatorData: 'AAAA', signature: 'AAAA' });
+    for (const said of [
+      {},
+      { challenge: 7 },
+      { challenge: 'AAAA' },
+      { challenge: asked },
+      { challenge: asked },
+    ])
+      expect(sentence(await answer(said).expect(401))).toBe('This passkey opens no account here.');
+    expect(await count(`passkey_challenge where challenge = '${asked}'`)).toBe(0);
+  });
+  test('a new one takes the password to begin, and an answer that holds', async () => {
+    const who = await house.signUp('athlete', 'Makes One');
+    const at = (path: string, body: object) => who.post(path, body).set('Host', 'localhost:4180');
+    await at('/api/passkeys/offer', { present: 'not my password' }).expect(403);
+    const offer = (await at('/api/passkeys/offer', WITH).expect(200)).body as {
+      challenge: string;
+      rpId: string;
+    };
+    expect(offer.rpId).toBe('localhost');
+    const answer = {
+      id: 'AAAA',
+      name: 'Made up',
+      clientDataJSON: clientData(offer),
+      attestationObject: 'AAAA',
+    };
+    await at('/api/passkeys', answer).expect(422);
+    expect(((await who.get('/api/sessions').expect(200)).body as OpenSessions).passkeys).toEqual([]);
+  });
+});
+
 describe('what was done with an account', () => {
   test('shows to its person who did what with whom, the latest first', async () => {
     const [athlete, coach] = [await house.athlete('Watched'), await house.signUp('coach', 'Watching')];

@@ -5,7 +5,9 @@ import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
 import { makeCodes, spendCode } from './store/waysBack.ts';
 import { addressOf, deviceOf, prover } from './door.ts';
 import { mountLife } from './life.ts';
+import { mountPasskeys } from './passkeys.ts';
 import { dropFactor, hasFactor, spendFactorCode } from './store/factor.ts';
+import { dropPasskeys } from './store/passkeys.ts';
 import { addDeed } from './store/trail.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
 import {
@@ -25,6 +27,7 @@ import { shareWith, endedGrants, endShare, coachByCode } from './store/grants.ts
 
 export const mountAccounts = (router: Router, house: Services): void => {
   mountLife(router, house);
+  mountPasskeys(router, house);
   mount(router, house, 'demo', async () => ({
     people: (house.settings.demo ? await demoPeople(house.accounts) : []).map((person) => ({
       name: person.name,
@@ -121,8 +124,11 @@ export const mountAccounts = (router: Router, house: Services): void => {
       );
     await setPassword(house.accounts, person.id, hash);
     await endSessions(house.accounts, person.id, {});
-    // Who comes to the operator may have lost what made the codes as well.
-    if (spent === 'operator') await dropFactor(house.accounts, person.id);
+    // Who comes to the operator may have lost what made the codes as well, or lost the account to somebody.
+    if (spent === 'operator') {
+      await dropFactor(house.accounts, person.id);
+      await dropPasskeys(house.accounts, person.id);
+    }
     await addDeed(house.accounts, {
       personId: person.id,
       what: 'password-reset',

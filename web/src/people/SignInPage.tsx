@@ -1,4 +1,4 @@
-import { type DemoPeople, SignIn } from '@maul/contract/people';
+import { type DemoPeople, type Session, SignIn } from '@maul/contract/people';
 import { zodResolver } from '@hookform/resolvers/zod';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -8,6 +8,7 @@ import { useForm } from 'react-hook-form';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { z } from 'zod';
 import { ApiProblem, call, sentenceOf } from '../data/api.ts';
+import { canPasskeys } from './canPasskeys.ts';
 import { DoorField } from './DoorField.tsx';
 import { queryClient } from '../data/session.ts';
 import '../ui/styles/accounts.css';
@@ -17,21 +18,31 @@ const useSignIn = () => {
   const [search] = useSearchParams();
   const [fault, setFault] = useState<string | null>(null);
   const [guarded, setGuarded] = useState(false);
+  const come = (session: Session): void => {
+    queryClient.clear();
+    queryClient.setQueryData(['session'], session);
+    const to = search.get('to') ?? '/';
+    void navigate(to.startsWith('/') && !to.startsWith('//') ? to : '/', { replace: true });
+  };
+  const byPasskey = async (): Promise<void> => {
+    setFault(null);
+    try {
+      come(await (await import('./passkey.ts')).signInByPasskey());
+    } catch (error) {
+      setFault(sentenceOf(error));
+    }
+  };
   const signIn = async ({ code, ...body }: z.infer<typeof SignIn>): Promise<void> => {
     setFault(null);
     try {
-      const session = await call('signIn', { body: code ? { ...body, code } : body });
-      queryClient.clear();
-      queryClient.setQueryData(['session'], session);
-      const to = search.get('to') ?? '/';
-      void navigate(to.startsWith('/') && !to.startsWith('//') ? to : '/', { replace: true });
+      come(await call('signIn', { body: code ? { ...body, code } : body }));
     } catch (error) {
       const asks = error instanceof ApiProblem && error.is('second-factor');
       if (asks) setGuarded(true);
       else setFault(sentenceOf(error));
     }
   };
-  return { signIn, fault, guarded };
+  return { signIn, byPasskey, fault, guarded };
 };
 
 const Demo = ({
@@ -64,7 +75,7 @@ const Demo = ({
 );
 
 export const SignInPage = () => {
-  const { signIn, fault, guarded } = useSignIn();
+  const { signIn, byPasskey, fault, guarded } = useSignIn();
   const { data: demo } = useQuery({ queryKey: ['demo'], queryFn: () => call('demo') });
   const { register, handleSubmit, formState } = useForm({
     resolver: zodResolver(SignIn),
@@ -87,6 +98,11 @@ export const SignInPage = () => {
             <Button type="submit" variant="contained" disabled={formState.isSubmitting} fullWidth>
               Sign in
             </Button>
+            {canPasskeys() && (
+              <Button fullWidth onClick={() => void byPasskey()}>
+                Sign in with a passkey
+              </Button>
+            )}
             <p>
               New here? <Link to="/sign-up">Make an account</Link>
             </p>

@@ -9,6 +9,7 @@ import { call, sentenceOf } from '../data/api.ts';
 import { DoorField } from './DoorField.tsx';
 import { Factor } from './Factor.tsx';
 import { accountChanged } from './changed.ts';
+import { Passkeys } from './Passkeys.tsx';
 import { PasswordForm } from './PasswordForm.tsx';
 import { plural } from '../ui/formats/show.ts';
 
@@ -137,6 +138,7 @@ export const Signing = ({ isDemo }: { isDemo: boolean }) => {
           <NewPassword />
           <OwnCodes />
           {data && <Factor on={data.factor} codesLeft={data.codesLeft} />}
+          {data && <Passkeys keys={data.passkeys} />}
         </>
       )}
     </>

@@ -17,6 +17,8 @@ const SAID: Record<TrailDeed, (deed: Deed) => string> = {
   'operator-code': () => 'made a code for a forgotten password',
   'factor-on': () => 'turned the second factor on',
   'factor-off': () => 'turned the second factor off',
+  'passkey-made': () => 'made a passkey',
+  'passkey-removed': () => 'removed a passkey',
   shared: (d) => `shared with ${d.with ?? 'somebody who has left'}`,
   'share-ended': (d) => `ended sharing with ${d.with ?? 'somebody who has left'}`,
   'order-signed': () => 'signed an order',

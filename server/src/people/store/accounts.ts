@@ -5,6 +5,7 @@ import type { Signed } from '../../platform/http/mount.ts';
 import type { OpenSessions } from '@maul/contract/people';
 import { randomLetters } from '../letters.ts';
 import { hasFactor } from './factor.ts';
+import { passkeysOf } from './passkeys.ts';
 import { codesLeft } from './waysBack.ts';
 
 export const SESSION_DAYS = 30;
@@ -104,6 +105,7 @@ export const whereSignedIn = async (db: AccountsDb, { personId, token }: Signed)
     })),
     codesLeft: await codesLeft(db, personId),
     factor: await hasFactor(db, personId),
+    passkeys: await passkeysOf(db, personId),
   };
 };
 

@@ -279,6 +279,16 @@ export interface AccountsDatabase {
     with_id: Generated<string | null>;
     device: Generated<string>;
   };
+  passkey: {
+    id: string;
+    person_id: string;
+    public_key: Buffer;
+    counter: ColumnType<string, number, number>;
+    name: string;
+    created_at: Written;
+    used_at: Generated<string | null>;
+  };
+  passkey_challenge: { challenge: string; person_id: string | null; expires_at: string };
   second_factor: {
     person_id: string;
     secret: string;

@@ -93,6 +93,25 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   )`);
   await run(`grant select, insert, update, delete on second_factor to maul_accounts`);
 
+  // Of a passkey the house keeps what checks it: nothing of it opens anything.
+  await run(`create table passkey (
+    id text primary key,
+    person_id uuid not null references person on delete cascade,
+    public_key bytea not null,
+    counter bigint not null,
+    name text not null,
+    created_at timestamptz not null default now(),
+    used_at timestamptz
+  )`);
+  await run(`create index passkey_person on passkey (person_id)`);
+  await run(`create unlogged table passkey_challenge (
+    challenge text primary key,
+    person_id uuid references person on delete cascade,
+    expires_at timestamptz not null
+  )`);
+  await run(`create index passkey_challenge_expires on passkey_challenge (expires_at)`);
+  await run(`grant select, insert, update, delete on passkey, passkey_challenge to maul_accounts`);
+
   await leaving(run, definer);
   await blocking(run, definer);
 };
@@ -120,6 +139,7 @@ const leaving = async (run: (text: string) => Promise<unknown>, definer: string)
           or exists (select from public.caution_confirmation where person_id = who) then
         update public.coach_grant set ended_at = now() where coach_id = who and ended_at is null;
         delete from public.second_factor where person_id = who;
+        delete from public.passkey where person_id = who;
         update public.person set email = 'left-' || who || '@left.invalid', name = 'Somebody who has left', password_hash = '-',
           is_athlete = false, is_coach = false, coach_code = null, demo_about = null, leaving_at = null where id = who;
       else
