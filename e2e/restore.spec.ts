@@ -161,6 +161,12 @@ test('a backup of an open house is restored whole, or not at all', async () => {
   await write(home, 'too late');
   expect(command(home, 'backup', [file]).said).toMatch(/2 accounts, not encrypted/);
   expect(command(home, 'backup', [file]).said).toContain('is there already');
+  // A house that a later version has migrated.
+  const later = join(kept, 'later.maul');
+  const step = `insert into kysely_migration values ('9999_later', now()::text)`;
+  await asOwner(home, (db) => db.query(step));
+  expect(command(home, 'backup', [later]).status).toBe(0);
+  await asOwner(home, (db) => db.query(`delete from kysely_migration where name = '9999_later'`));
   // A closed house has a backup too.
   command(home, 'stop', []);
   expect(command(home, 'backup', [join(kept, 'closed.maul')]).status).toBe(0);
@@ -188,6 +194,7 @@ test('a backup of an open house is restored whole, or not at all', async () => {
   refused(half, 'changed after it was made');
   refused(join(root, 'package.json'), 'not a whole backup');
   refused(join(kept, 'nowhere'), 'There is no');
+  refused(later, 'of a later Maul than this one');
 
   expect(command(empty, 'restore', [sealed], passphrase).status).toBe(0);
   expect(readFileSync(join(empty, 'files/a/one'), 'utf8')).toBe('a file of somebody’s');

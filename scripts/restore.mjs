@@ -55,8 +55,12 @@ const fromDump = async (data, staging, manifest) => {
       ],
       owner,
     );
-    // A backup of a later Maul than this one is found out here.
-    runAdmin('migrate', owner);
+    try {
+      runAdmin('migrate', owner);
+    } catch (error) {
+      if (!/previously executed migration/.test(error.message)) throw error;
+      throw new OperatorError('This backup is of a later Maul than this one.');
+    }
   } finally {
     await stop();
   }
