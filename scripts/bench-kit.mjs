@@ -1,9 +1,15 @@
 // What the rows of the bench share: requests, times, a new athlete, frames in a real browser.
+import { build } from 'esbuild';
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { request } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { v7 as uuidv7 } from 'uuid';
 import { newcomerStart } from './newcomer.mjs';
 import { chromiumPath } from './postgres.mjs';
+import { root } from './project.mjs';
 
 const { MAUL_ADDRESS: address } = process.env;
 
@@ -138,4 +144,26 @@ export const enterAs = async (page, name) => {
   await page.goto(`${address}/sign-in`);
   await page.getByRole('button', { name: new RegExp(name) }).click();
   await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
+};
+
+/** Files of the core as one module that Node can read. */
+export const loadCore = async (files) => {
+  const dir = mkdtempSync(join(tmpdir(), 'maul-core-'));
+  const outfile = join(dir, 'core.mjs');
+  await build({
+    stdin: {
+      contents: files.map((file) => `export * from './core/src/${file}';`).join('\n'),
+      resolveDir: root,
+    },
+    outfile,
+    bundle: true,
+    format: 'esm',
+    platform: 'node',
+    logLevel: 'error',
+  });
+  try {
+    return await import(pathToFileURL(outfile).href);
+  } finally {
+    rmSync(dir, { recursive: true, force: true });
+  }
 };

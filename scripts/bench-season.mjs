@@ -1,41 +1,11 @@
 // Rows of the season: a year of targets in the core, and frames while a phase's end is dragged in a real browser.
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { build } from 'esbuild';
-import { enterAs, openPage, slowFrames } from './bench-kit.mjs';
-import { root } from './project.mjs';
+import { enterAs, loadCore, openPage, slowFrames } from './bench-kit.mjs';
 
 const median = (times) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)];
 
-/** The core as one module that Node can read. */
-const loadCore = async () => {
-  const dir = mkdtempSync(join(tmpdir(), 'maul-core-'));
-  const outfile = join(dir, 'core.mjs');
-  await build({
-    stdin: {
-      contents: ['units', 'nutrition', 'plan']
-        .map((room) => `export * from './core/src/${room}/index.ts';`)
-        .join('\n'),
-      resolveDir: root,
-    },
-    outfile,
-    bundle: true,
-    format: 'esm',
-    platform: 'node',
-    logLevel: 'error',
-  });
-  try {
-    return await import(pathToFileURL(outfile).href);
-  } finally {
-    rmSync(dir, { recursive: true, force: true });
-  }
-};
-
 /** A year of windows for one athlete, against a loop that fills and returns an array of the same shape. */
 const yearOfTargets = async () => {
-  const core = await loadCore();
+  const core = await loadCore(['units', 'nutrition', 'plan'].map((room) => `${room}/index.ts`));
   const from = '2026-01-01';
   const phases = [
     ['off-season', 0, 139],

@@ -19,6 +19,7 @@ const FILES = {
   fit: 'bench-day.mjs',
   'day-frames': 'bench-day.mjs',
   'quick-line': 'bench-day.mjs',
+  filter: 'bench-body.mjs',
   'many-people': 'bench-load.mjs',
   connected: 'bench-load.mjs',
 };

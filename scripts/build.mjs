@@ -20,7 +20,7 @@ for (const name of readdirSync(assets).filter((file) => /\.(js|css|svg|wasm)$/.t
 }
 await bundle({
   entryPoints: Object.fromEntries([
-    ...['main', 'prepare', 'admin'].map((name) => [name, join(root, `server/src/${name}.ts`)]),
+    ...['main', 'prepare', 'admin', 'estimate'].map((name) => [name, join(root, `server/src/${name}.ts`)]),
     ['importer', join(root, 'server/src/foods/imports/worker.ts')],
   ]),
   outdir: join(root, 'dist/server'),

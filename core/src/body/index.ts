@@ -26,5 +26,14 @@ export {
   sessionKcal,
   startExpenditure,
 } from './equations.ts';
+export {
+  type DayEstimate,
+  ESTIMATE_MODEL,
+  type EstimateModel,
+  type EstimateStart,
+  everyDay,
+  type LoggedDay,
+} from './filter/days.ts';
+export { filterExpenditure, smoothExpenditure } from './filter/expenditure.ts';
 export { startBy, type StartBy } from './startBy.ts';
 export { weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';

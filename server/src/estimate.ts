@@ -1,0 +1,18 @@
+/** For who computes elsewhere: reads a file of days, prints what they tell. */
+import { readFileSync } from 'node:fs';
+import { estimateFrom } from './body/index.ts';
+
+const [file] = process.argv.slice(2);
+try {
+  if (file === undefined) throw new Error('Say which: npm run --silent estimate -- FILE.json');
+  let given: unknown;
+  try {
+    given = JSON.parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    throw error instanceof SyntaxError ? new Error(`${file} is no JSON: ${error.message}`) : error;
+  }
+  console.log(JSON.stringify(estimateFrom(given)));
+} catch (error) {
+  console.error(error instanceof Error ? error.message : String(error));
+  process.exitCode = 1;
+}
