@@ -13,7 +13,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { keepUp } from './keepup.mjs';
-import { archiveSettings, endArchiving } from './pgbackrest.mjs';
+import { archivedIn, archiveSettings, endArchiving } from './pgbackrest.mjs';
 import {
   alive,
   dataDirectory,
@@ -144,7 +144,9 @@ export const freshen = async (home) => {
   await endLeftover(data);
   // Files that were being imported belong to what is laid aside, and can be sent again.
   rmSync(join(home, 'files'), { recursive: true, force: true });
-  // What is archived is the house that is laid aside.
+  const archive = archivedIn(data);
+  if (archive !== undefined)
+    console.error(`The house that is laid aside was archived in ${archive}. The new one is not archived.`);
   endArchiving(data);
   if (!existsSync(data)) return;
   const aside = `${data}-before-fresh`;

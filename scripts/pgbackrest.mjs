@@ -85,7 +85,7 @@ export const archiveSettings = (data) => {
   return {
     archive_mode: 'on',
     archive_timeout: AT_LEAST_EVERY,
-    archive_command: `${PROGRAM} --config=${confOf(place)} --stanza=${STANZA} archive-push "%p"`,
+    archive_command: `${PROGRAM} --config="${confOf(place)}" --stanza=${STANZA} archive-push "%p"`,
     unix_socket_directories: join(place, 'socket'),
   };
 };

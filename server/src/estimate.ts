@@ -9,7 +9,9 @@ try {
   try {
     given = JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
-    throw error instanceof SyntaxError ? new Error(`${file} is no JSON: ${error.message}`) : error;
+    throw new Error(
+      error instanceof SyntaxError ? `${file} is no JSON: ${error.message}` : `${file} cannot be read.`,
+    );
   }
   console.log(JSON.stringify(estimateFrom(given)));
 } catch (error) {

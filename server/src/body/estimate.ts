@@ -33,9 +33,12 @@ const Athlete = z.object({
   days: z.array(OneDay).max(40_000),
 });
 
-/** Nothing is told of how much somebody moves: active people lie around this, with this doubt, kcal. Source of the level: FAO/WHO/UNU 2004. */
-const ACTIVITY_LEVEL = 1.6;
-const START_SD = 400;
+/**
+ * Nothing is told of how much somebody moves, nor of how much they log too little: between light and active, with a wide doubt, kcal.
+ * Source of the levels: FAO/WHO/UNU 2004; the doubt is common practice, no source.
+ */
+const ACTIVITY_LEVEL = 1.5;
+const START_SD = 450;
 /** Nobody eats so little sodium in mg: a series that stays below is in grams. */
 const GRAMS_BELOW = 50;
 /** Nobody has so little body fat in per cent: a figure up to here is a part of one. */

@@ -12,7 +12,6 @@ import { endRunning } from './store.ts';
 const heapMb = (): number => Number(process.env.MAUL_IMPORT_MB ?? 512);
 const MOST_MB = 1024;
 const LOOK_MS = 500;
-const PAGE_BYTES = 4096;
 /** An import that is told to stop has so long for the batch that it is at, ms. */
 const STOP_MS = 3000;
 
@@ -27,7 +26,7 @@ const program = (): { file: string; loader: string[] } => {
 /** What a process holds in memory, MB; 0 where the system does not tell. */
 const residentMb = (pid: number | undefined): number => {
   try {
-    return (Number(readFileSync(`/proc/${pid}/statm`, 'utf8').split(' ')[1]) * PAGE_BYTES) / 1e6;
+    return Number(/^VmRSS:\s+(\d+) kB/m.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
   } catch {
     return 0;
   }
