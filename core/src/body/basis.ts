@@ -2,11 +2,14 @@ import type { CarbBasis } from '../nutrition/index.ts';
 import type { IsoDate } from '../units/index.ts';
 
 /** Version of the computations; kept with every basis, so that a past figure says what made it. */
-export const CORE_VERSION = '0.1.0';
+export const CORE_VERSION = '0.2.0';
 
 /** How the expenditure of a basis came to be known. */
-export const EXPENDITURE_SOURCES = ['equation', 'known', 'balance', 'carried'] as const;
+export const EXPENDITURE_SOURCES = ['equation', 'known', 'balance', 'filter', 'carried'] as const;
 export type ExpenditureSource = (typeof EXPENDITURE_SOURCES)[number];
+
+/** Those that the log itself tells: the balance of 28 days, as it was until the filter came, and the filter. */
+export const MEASURED_SOURCES: readonly ExpenditureSource[] = ['balance', 'filter'];
 
 /** The body figures that targets were made from, kept as they were. */
 export interface BodyBasis {

@@ -5,6 +5,7 @@ export {
   CORE_VERSION,
   EXPENDITURE_SOURCES,
   type ExpenditureSource,
+  MEASURED_SOURCES,
 } from './basis.ts';
 export { energyAvailability, ENOUGH_AVAILABILITY, LOW_AVAILABILITY } from './energyAvailability.ts';
 export {
@@ -36,4 +37,4 @@ export {
 } from './filter/days.ts';
 export { filterExpenditure, smoothExpenditure } from './filter/expenditure.ts';
 export { startBy, type StartBy } from './startBy.ts';
-export { weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';
+export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';

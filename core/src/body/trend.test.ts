@@ -1,10 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { linearRegression } from 'simple-statistics';
-import { seededRandom, standardNormal } from '../random/index.ts';
 import { testBasis } from '../testing.ts';
 import { addDays, isoDate } from '../units/index.ts';
-import { expenditureFromBalance, olsLine, weekBasis, weekMean, weekRate } from './trend.ts';
+import type { LoggedDay } from './filter/days.ts';
+import { olsLine, weekBasis, weekMean, weekRate } from './trend.ts';
 
 const DAY = isoDate('2026-11-22');
 const series = (days: number, kg: (daysAgo: number) => number) =>
@@ -68,64 +68,39 @@ describe('the line', () => {
   });
 });
 
-describe('expenditure from the balance', () => {
-  const intake = (kcal: number, days = 28) =>
-    Array.from({ length: days }, (_, i) => ({ day: addDays(DAY, -i), kcal }));
-  test('exact without noise: 2,000 eaten, half a kilo a week lost', () => {
-    const found = expenditureFromBalance(
-      intake(2000),
-      series(28, (ago) => 80 + (0.5 / 7) * ago),
-      DAY,
-    );
-    expect(found?.kcal).toBeCloseTo(2000 + (0.5 / 7) * 7700, 6);
-  });
-  test('too little log gives none', () => {
-    expect(
-      expenditureFromBalance(
-        intake(2000, 13),
-        series(28, () => 80),
-        DAY,
-      ),
-    ).toBeUndefined();
-    expect(
-      expenditureFromBalance(
-        intake(2000),
-        series(9, () => 80),
-        DAY,
-      ),
-    ).toBeUndefined();
-  });
-  test('200 seeded athletes with noisy mornings: unbiased, and the band holds its share', () => {
-    let inside = 0;
-    let sum = 0;
-    for (let seed = 0; seed < 200; seed += 1) {
-      const random = seededRandom(seed);
-      const mornings = series(28, (ago) => 80 + (0.5 / 7) * ago + 0.4 * standardNormal(random));
-      const found = expenditureFromBalance(intake(2000), mornings, DAY);
-      const error = (found?.kcal ?? NaN) - 2550;
-      sum += error;
-      if (Math.abs(error) < 1.645 * (found?.sd ?? 0)) inside += 1;
-    }
-    expect(Math.abs(sum / 200)).toBeLessThan(20);
-    expect(inside / 200).toBeGreaterThan(0.82);
-    expect(inside / 200).toBeLessThan(0.96);
-  });
-});
-
-test('a week’s basis: week mean and measured expenditure, else what was', () => {
+describe('a week’s basis', () => {
   const last = testBasis({ from: isoDate('2026-11-16') });
   const from = isoDate('2026-11-23');
-  const measured = weekBasis(
-    last,
-    Array.from({ length: 20 }, (_, i) => ({ day: addDays(DAY, -i), kcal: 2100 })),
-    series(28, () => 77),
-    from,
-  );
-  expect(measured).toMatchObject({ weightKg: 77, expenditure: 2100, expenditureFrom: 'balance', from });
-  expect(weekBasis(last, [], [], from)).toMatchObject({
-    weightKg: 77.6,
-    expenditure: 2540,
-    expenditureFrom: 'carried',
-    leanKg: 68,
+  const start = { expenditure: 2540, expenditureSd: 300 };
+  const logged = (count: number, change: (daysAgo: number) => Partial<LoggedDay> = () => ({})): LoggedDay[] =>
+    Array.from({ length: count }, (_, ago) => ({
+      day: addDays(DAY, -ago),
+      kg: 77,
+      kcal: 2100,
+      carbs: null,
+      sodium: null,
+      cycleDay: null,
+      ...change(ago),
+    }));
+  test('the week mean, and the expenditure that the filter tells from what was logged', () => {
+    const told = weekBasis(last, start, logged(90), from);
+    expect(told).toMatchObject({ weightKg: 77, expenditureFrom: 'filter', from, leanKg: 68 });
+    expect(Math.abs(told.expenditure - 2100)).toBeLessThan(25);
+    expect(told.expenditureSd).toBeLessThan(120);
+  });
+  test('nothing of the week itself, or after it, is in it', () => {
+    const after = [...logged(90), { ...(logged(1)[0] as LoggedDay), day: from, kcal: 9000, kg: 85 }];
+    expect(weekBasis(last, start, after, from)).toEqual(weekBasis(last, start, logged(90), from));
+  });
+  test.each<[string, LoggedDay[]]>([
+    ['no log', []],
+    ['13 complete days of the last 28', logged(60, (ago) => (ago < 28 && ago >= 13 ? { kcal: null } : {}))],
+    ['9 mornings of the last 28', logged(60, (ago) => (ago < 28 && ago >= 9 ? { kg: null } : {}))],
+  ])('%s carry the week before', (_name, days) => {
+    expect(weekBasis(last, start, days, from)).toMatchObject({
+      expenditure: 2540,
+      expenditureFrom: 'carried',
+      leanKg: 68,
+    });
   });
 });

@@ -1,5 +1,7 @@
 import type { BodyBasis } from './basis.ts';
-import { addDays, daysBetween, type IsoDate } from '../units/index.ts';
+import { addDays, type IsoDate } from '../units/index.ts';
+import { everyDay, type LoggedDay } from './filter/days.ts';
+import { filterExpenditure } from './filter/expenditure.ts';
 
 /** One morning on the scale, kg. */
 export interface WeighIn {
@@ -67,58 +69,44 @@ export const olsLine = (points: readonly (readonly [number, number])[]): LineFit
   return { slope, intercept, slopeSe: n > 2 ? Math.sqrt(residual / (n - 2) / sxx) : undefined };
 };
 
-export interface Expenditure {
-  kcal: number;
-  sd: number;
-}
+/** So many days before a week may tell its expenditure. common practice, no source. */
+export const LOOK_BACK_DAYS = 180;
+/** Of the last so many days, so many complete ones and so many mornings carry an estimate. common practice, no source. */
+const RECENT_DAYS = 28;
+const LEAST_DAYS = 14;
+const LEAST_MORNINGS = 10;
 
-/** Days of log and mornings that a measured expenditure needs. */
-export const BALANCE_DAYS = 14;
-
-/**
- * Expenditure from the energy balance of the last 28 days up to `day`: mean intake of the complete days minus the
- * weight trend x 7,700 kcal/kg. Undefined below 14 complete days or 10 mornings. `intake` is kcal a day of complete days
- * only. sd joins the trend's standard error and the mean intake's scatter.
- * Source: Wishnofsky 1958 for the 7,700; the balance itself is common practice, no source.
- */
-export const expenditureFromBalance = (
-  intake: readonly { day: IsoDate; kcal: number }[],
-  weighIns: readonly WeighIn[],
-  day: IsoDate,
-): Expenditure | undefined => {
-  const from = addDays(day, -27);
-  const inside = <T extends { day: IsoDate }>(rows: readonly T[]) =>
-    rows.filter((r) => r.day >= from && r.day <= day);
-  const eaten = inside(intake);
-  const mornings = inside(weighIns);
-  if (eaten.length < BALANCE_DAYS || mornings.length < 10) return undefined;
-  const line = olsLine(mornings.map((w) => [daysBetween(from, w.day), w.kg] as const));
-  if (!line) return undefined;
-  const mean = eaten.reduce((s, r) => s + r.kcal, 0) / eaten.length;
-  const scatter = eaten.reduce((s, r) => s + (r.kcal - mean) ** 2, 0) / (eaten.length - 1);
-  const sd = Math.hypot((line.slopeSe ?? 0) * 7700, Math.sqrt(scatter / eaten.length));
-  return { kcal: mean - line.slope * 7700, sd };
+/** Whether the days up to `until` tell enough of an expenditure. */
+const tells = (days: readonly LoggedDay[], until: IsoDate): boolean => {
+  const recent = days.filter((d) => d.day > addDays(until, -RECENT_DAYS) && d.day <= until);
+  return (
+    recent.filter((d) => d.kcal !== null).length >= LEAST_DAYS &&
+    recent.filter((d) => d.kg !== null).length >= LEAST_MORNINGS
+  );
 };
 
 /**
- * The basis of the week that starts on `from`, out of what was known before it: the week mean of the mornings, and the
- * expenditure measured from 28 days of log once they carry it, else the one of the week before. Lean mass is carried.
+ * The basis of the week that starts on `from`, out of what was known before it: the week mean of the mornings, and the expenditure that the
+ * filter tells from `days`, once the last 28 carry it, else the one of the week before. `start` is what was believed when `days` begin: the
+ * basis in force then. Lean mass is carried.
  */
 export const weekBasis = (
   last: BodyBasis,
-  intake: readonly { day: IsoDate; kcal: number }[],
-  weighIns: readonly WeighIn[],
+  start: Pick<BodyBasis, 'expenditure' | 'expenditureSd'>,
+  days: readonly LoggedDay[],
   from: IsoDate,
-): Omit<BodyBasis, 'id'> & { expenditureFrom: 'balance' | 'carried' } => {
+): Omit<BodyBasis, 'id'> & { expenditureFrom: 'filter' | 'carried' } => {
   const until = addDays(from, -1);
-  const measured = expenditureFromBalance(intake, weighIns, until);
+  const known = everyDay(days.filter((d) => d.day <= until));
+  const weighIns = known.flatMap(({ day, kg }) => (kg === null ? [] : [{ day, kg }]));
+  const told = tells(known, until) ? filterExpenditure(known, start).at(-1) : undefined;
   return {
     from,
     weightKg: Math.round((weekMean(weighIns, until)?.kg ?? last.weightKg) * 100) / 100,
     leanKg: last.leanKg,
-    expenditure: Math.round(measured?.kcal ?? last.expenditure),
-    expenditureSd: Math.round(measured?.sd ?? last.expenditureSd),
-    expenditureFrom: measured ? 'balance' : 'carried',
+    expenditure: Math.round(told?.expenditure ?? last.expenditure),
+    expenditureSd: Math.round(told?.expenditureSd ?? last.expenditureSd),
+    expenditureFrom: told ? 'filter' : 'carried',
     carbBasis: last.carbBasis,
   };
 };

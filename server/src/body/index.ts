@@ -1,6 +1,6 @@
 export { mountBody } from './routes.ts';
 export { statedBasis } from './statedBasis.ts';
 export { basesAround, basesSince, everMeasured, writeBasis } from './store/bases.ts';
-export { completeIntake, workDone } from './store/intake.ts';
+export { completeIntake, loggedDays, workDone } from './store/intake.ts';
 export { addWeighIn, mornings, weighInOn } from './store/weighIns.ts';
 export { estimateFrom } from './estimate.ts';

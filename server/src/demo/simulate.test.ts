@@ -146,7 +146,7 @@ describe('twelve weeks, honestly simulated', () => {
     let inside = 0;
     let all = 0;
     for (const one of scenario.athletes)
-      for (const basis of athlete(one.name).bases.filter((b) => b.expenditureFrom === 'balance')) {
+      for (const basis of athlete(one.name).bases.filter((b) => b.expenditureFrom === 'filter')) {
         all += 1;
         // The truth drifts a little with the body and the diet; three standard uncertainties and 8 % hold it.
         const truth = one.trueExpenditure / 1.02;

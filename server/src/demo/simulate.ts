@@ -14,7 +14,7 @@ import {
 import { amountsOf, perGrams } from '@maul/core/nutrition';
 import { dayTargets, phaseOn, type ChangeOrder, type DayTargets, type Season } from '@maul/core/plan';
 import { seededRandom, standardNormal, type Random } from '@maul/core/random';
-import { weekBasis, type BodyBasis, type WeighIn } from '@maul/core/body';
+import { weekBasis, type BodyBasis, type LoggedDay, type WeighIn } from '@maul/core/body';
 import type { ReferenceFood } from '../foods/index.ts';
 import { patternOf, profileOf, seasonOf } from './season.ts';
 import { readMenuLine, type MenuMeal, type MenuPortion, type ScenarioAthlete } from './scenario.ts';
@@ -216,10 +216,10 @@ const todayState =
     return minutesIntoDay(time) < present ? 'eaten' : 'planned';
   };
 
-const kcalOf = (meals: readonly DemoMeal[]): number =>
+const eatenOf = (meals: readonly DemoMeal[], key: 'ENERC' | 'CARB'): number =>
   meals
     .flatMap((m) => m.portions)
-    .reduce((sum, p) => sum + (amountsOf(perGrams(p.food.per100g, p.grams ?? 0), 'total').ENERC ?? 0), 0);
+    .reduce((sum, p) => sum + (amountsOf(perGrams(p.food.per100g, p.grams ?? 0), 'total')[key] ?? 0), 0);
 
 /** A body that the log knows nothing of: tissue by the energy balance, expenditure that follows intake, water that wanders. */
 const makeBody = (athlete: ScenarioAthlete, random: Random) => {
@@ -289,14 +289,14 @@ export const simulateAthlete = (
 
   const meals: DemoMeal[] = [];
   const weighIns: DemoAthlete['weighIns'] = [];
-  const intake: { day: IsoDate; kcal: number }[] = [];
+  const logged: LoggedDay[] = [];
   const quietFrom = addDays(today, -athlete.adherence.quiet);
   for (let day = first; day <= addDays(today, 1); day = addDays(day, 1)) {
     const last = bases.at(-1);
-    if (last && day === weekStart(day) && day > last.from && day <= today)
-      bases.push({ ...weekBasis(last, intake, weighIns, day), id: id(day) });
-    if (day <= today && random() >= athlete.adherence.missMorning)
-      weighIns.push({ id: id(day), day, kg: body.morning() });
+    if (last && bases[0] && day === weekStart(day) && day > last.from && day <= today)
+      bases.push({ ...weekBasis(last, bases[0], logged, day), id: id(day) });
+    const kg = day <= today && random() >= athlete.adherence.missMorning ? body.morning() : null;
+    if (kg !== null) weighIns.push({ id: id(day), day, kg });
     const targets = dayTargets(season, bases, orders, day);
     const menu = menus[daysBetween(first, day) % menus.length];
     if (!targets || !menu) throw new Error(`demo: ${athlete.name} has no plan on ${day}`);
@@ -305,14 +305,15 @@ export const simulateAthlete = (
       day < today ? () => 'eaten' as const : day === today ? todayState(now) : () => 'planned' as const;
     const lived = liveDay(hands, day, plan, state);
     if (day < today && random() < athlete.adherence.offPlan) lived.push(offPlanMeal(hands, day, foods));
-    const kcal = kcalOf(lived);
+    const kcal = eatenOf(lived, 'ENERC');
     if (day < today) body.live(kcal);
     if (athlete.adherence.quiet > 0 && day > quietFrom && day <= today) {
       meals.push(...liveDay({ ...hands, random: () => 1 }, day, plan, () => 'planned'));
+      logged.push({ day, kg, kcal: null, carbs: null, sodium: null, cycleDay: null });
       continue;
     }
     meals.push(...lived);
-    if (day < today) intake.push({ day, kcal });
+    logged.push({ day, kg, kcal, carbs: eatenOf(lived, 'CARB'), sodium: null, cycleDay: null });
   }
 
   const notes = athlete.notes.map((note, index): DemoNote => {

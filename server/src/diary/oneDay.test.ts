@@ -4,7 +4,7 @@ import type { DayDocument, FoundDay, Handover } from '@maul/contract/diary';
 import { assembleDay, dayPaper, type DaySheet } from '@maul/core/diary';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { dayTargets } from '@maul/core/plan';
-import { addDays, athleteDay, isoDate } from '@maul/core/units';
+import { addDays, athleteDay, isoDate, K90 } from '@maul/core/units';
 import { sql } from 'kysely';
 import { v7 as uuidv7 } from 'uuid';
 import { completeIntake } from '../body/index.ts';
@@ -196,7 +196,14 @@ describe('one day has one total, whoever asks', () => {
     expect(await intake()).toEqual([]);
     await entry({ kind: 'closing', complete: true });
     const eaten = await intake();
-    expect(eaten).toEqual([{ day: isoDate(day), kcal: sheet.nutrients.ENERC.eaten }]);
+    expect(eaten).toMatchObject([
+      {
+        day: isoDate(day),
+        kcal: sheet.nutrients.ENERC.eaten,
+        kcalSd: sheet.nutrients.ENERC.spread / K90,
+        weighedShare: sheet.weighedShare ?? 0,
+      },
+    ]);
   });
   test('the paper, plan and log', () => {
     const inputs = {

@@ -1,3 +1,4 @@
+import { MEASURED_SOURCES } from '@maul/core/body';
 import { reviewDays, phaseTemplate, targetsFrom, type Season } from '@maul/core/plan';
 import { addAthlete, updateAthlete, athleteOf, todayOf } from '../people/index.ts';
 import { addRevision, firstRevision } from './store/seasons.ts';
@@ -105,7 +106,7 @@ export const changeAthlete = async (
     // An expenditure that the log has measured is not thrown away for a new height or body fat; one that was only carried on
     // from an equation is.
     const measured =
-      last.expenditureFrom === 'balance' ||
+      MEASURED_SOURCES.includes(last.expenditureFrom) ||
       (last.expenditureFrom === 'carried' && (await everMeasured(trx, athleteId)));
     const keepsEnergy = !energyDiffers || (measured && next.knownKcal === knownKcal);
     if (energyDiffers || fatDiffers || body.carbBasis !== last.carbBasis)

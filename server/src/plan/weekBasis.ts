@@ -1,15 +1,16 @@
 import { type AppTransaction } from '../platform/db/connect.ts';
 import type { Athlete } from '@maul/contract/people';
 import { type IsoDate, addDays, weekStart } from '@maul/core/units';
-import { basesAround, completeIntake, mornings, writeBasis } from '../body/index.ts';
+import { basesAround, loggedDays, writeBasis } from '../body/index.ts';
 import { phaseOn } from '@maul/core/plan';
 import { seasonOn } from './store/seasons.ts';
-import { weekBasis } from '@maul/core/body';
+import { LOOK_BACK_DAYS, weekBasis } from '@maul/core/body';
 import { randomUUID } from 'node:crypto';
 
 /**
  * Writes the basis of the athlete's present week, or of a phase that has begun since, when it is not written yet: the week mean
- * of the mornings before it, and the expenditure measured from the last 28 days once they carry it, else the one before.
+ * of the mornings before it, and the expenditure that the filter tells from what was logged before, once the last 28 days carry it, else the
+ * one before.
  * Append-only: late data act from the next basis on and the past stays as it was.
  */
 export const ensureBasis = async (
@@ -26,7 +27,8 @@ export const ensureBasis = async (
   const from = phaseFrom !== undefined && phaseFrom > week ? phaseFrom : week;
   if (last.from >= from) return;
   const until = addDays(from, -1);
-  const intake = await completeIntake(trx, athlete.id, addDays(until, -27), until);
-  const weighIns = await mornings(trx, athlete.id, addDays(until, -27), until);
-  await writeBasis(trx, athlete.id, { ...weekBasis(last, intake, weighIns, from), id: randomUUID() }, true);
+  const begins = addDays(from, -LOOK_BACK_DAYS);
+  const start = (await basesAround(trx, athlete.id, begins))[0] ?? last;
+  const days = await loggedDays(trx, athlete.id, begins, until);
+  await writeBasis(trx, athlete.id, { ...weekBasis(last, start, days, from), id: randomUUID() }, true);
 };

@@ -16,6 +16,7 @@ import { queryClient, useSession } from '../data/session.ts';
 import { Section } from './BodyFields.tsx';
 import { BodySection, FoodSection, HealthSection, RoutineSection } from './BodySections.tsx';
 import { fieldOf, rawProfile, valuesOf, type BodyValues } from './bodyValues.ts';
+import { MEASURED_SOURCES } from '@maul/core/body';
 import { numberIn } from '@maul/core/units';
 import { bodyOf, ExpenditureSection } from './Expenditure.tsx';
 import '../ui/styles/accounts.css';
@@ -64,7 +65,7 @@ const Form = ({
       setFault(sentenceOf(error));
     }
   });
-  const measured = basis?.expenditureFrom === 'balance';
+  const measured = basis !== undefined && MEASURED_SOURCES.includes(basis.expenditureFrom);
   return (
     <form className="rows" noValidate onSubmit={(event) => void submit(event)}>
       <BodySection form={form} withWeight={false} />

@@ -165,10 +165,11 @@ export const AboutPage = () => (
     <section className="rows">
       <h2 className="panel-title">How sure</h2>
       <p>
-        Expenditure from an equation: give or take 490 kcal (90 %). Known from experience: 250. Measured from
-        28 days: as its own doubt says. Body fat by eye: 8 points, by tape or skinfolds 6, by DXA 3. A weight
+        Expenditure from an equation: give or take 490 kcal (90 %). Known from experience: 250. Told by your
+        mornings and complete days: as its own doubt says, in the kcal that you log, so that a habit of
+        logging too little is in it. Body fat by eye: 8 points, by tape or skinfolds 6, by DXA 3. A weight
         trend over 7,700 kcal/kg is a rule of thumb that leans on fat; the very lean lose more weight for the
-        same energy.
+        same energy. Where weight changes fast, 15 % of doubt about it widens the band.
       </p>
     </section>
   </div>

@@ -24,6 +24,7 @@ const EXPENDITURE_WORDS: Readonly<Record<BodyBasis['expenditureFrom'], string>> 
   equation: 'from an equation and an activity level, until the log can tell',
   known: 'as you know it from experience',
   balance: 'measured from 28 days of log and mornings',
+  filter: 'told by your mornings and complete days, in logged kcal',
   carried: 'carried over from the week before',
 };
 

@@ -1,4 +1,4 @@
-import { type BodyBasis, CORE_VERSION } from '@maul/core/body';
+import { type BodyBasis, CORE_VERSION, MEASURED_SOURCES } from '@maul/core/body';
 import { type BasisRow } from '@maul/contract/body';
 import { type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
@@ -108,6 +108,6 @@ export const everMeasured = async (trx: AppTransaction, athleteId: string): Prom
     .selectFrom('basis')
     .select('id')
     .where('athlete_id', '=', athleteId)
-    .where('expenditure_from', '=', 'balance')
+    .where('expenditure_from', 'in', [...MEASURED_SOURCES])
     .limit(1)
     .executeTakeFirst()) !== undefined;

@@ -1,6 +1,8 @@
 import { groupBy } from '../../platform/groupBy.ts';
-import { type IsoDate } from '@maul/core/units';
-import { assembleDay, closingOf, dayCompleteness, type SheetFood } from '@maul/core/diary';
+import type { LoggedDay } from '@maul/core/body';
+import { addDays, daysBetween, K90, type IsoDate } from '@maul/core/units';
+import { mornings } from './weighIns.ts';
+import { assembleDay, closingOf, dayCompleteness, type DaySheet, type SheetFood } from '@maul/core/diary';
 import type { DoneWork } from '@maul/core/plan';
 import { sql, type RawBuilder } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
@@ -17,7 +19,7 @@ const lightFood =
   sql<SheetFood | null>`case when p.food is null then null else jsonb_strip_nulls(jsonb_build_object('id', p.food -> 'id',
   'name', '', 'state', '', 'per100g', p.food -> 'per100g', 'counted', p.food -> 'counted')) end`.as('food');
 
-/** Energy eaten on each complete day that was not paused, kcal. */
+/** What was eaten on each complete day that was not paused: energy, kcal, carbohydrate and sodium, g and mg, where they are known whole. */
 export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
   const rows = await trx
     .selectFrom('meal as m')
@@ -49,8 +51,50 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
       windows: null,
       bases: [],
     });
-    const kcal = sheet.nutrients.ENERC.eaten;
-    return kcal > 0 && dayCompleteness(sheet, closingOf(entries)).complete ? [{ day, kcal }] : [];
+    const { ENERC, CARB } = sheet.nutrients;
+    const kcal = ENERC.eaten;
+    if (kcal <= 0 || !dayCompleteness(sheet, closingOf(entries)).complete) return [];
+    return [
+      {
+        day,
+        kcal,
+        kcalSd: ENERC.spread / K90,
+        carbs: CARB.atLeast ? null : CARB.eaten,
+        sodium: sodiumEaten(sheet),
+        weighedShare: sheet.weighedShare ?? 0,
+      },
+    ];
+  });
+};
+
+/** Sodium eaten, mg, where every food of the day states it; null otherwise. */
+const sodiumEaten = (sheet: DaySheet): number | null => {
+  let mg = 0;
+  for (const { state, grams, portion } of [
+    ...sheet.meals.flatMap((meal) => meal.lines),
+    ...sheet.supplements,
+  ]) {
+    if (state === 'planned') continue;
+    const stated = portion.food.per100g.NA;
+    if (stated === undefined) return null;
+    mg += (stated * grams) / 100;
+  }
+  return mg;
+};
+
+/** Every day between two, with its morning and what was eaten on it where that is known. */
+export const loggedDays = async (
+  trx: AppTransaction,
+  athleteId: string,
+  from: IsoDate,
+  to: IsoDate,
+): Promise<LoggedDay[]> => {
+  const eaten = new Map((await completeIntake(trx, athleteId, from, to)).map((one) => [one.day, one]));
+  const kg = new Map((await mornings(trx, athleteId, from, to)).map((one) => [one.day, one.kg]));
+  const unknown = { kcal: null, carbs: null, sodium: null };
+  return Array.from({ length: daysBetween(from, to) + 1 }, (_, i) => {
+    const day = addDays(from, i);
+    return { ...unknown, ...eaten.get(day), day, kg: kg.get(day) ?? null, cycleDay: null };
   });
 };
 

@@ -187,6 +187,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0009_doors',
     '0010_ways_back',
     '0011_trail',
+    '0012_filter',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -11,6 +11,7 @@ import * as listening from './migrations/0008_listening.ts';
 import * as doors from './migrations/0009_doors.ts';
 import * as waysBack from './migrations/0010_ways_back.ts';
 import * as trail from './migrations/0011_trail.ts';
+import * as filter from './migrations/0012_filter.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -24,6 +25,7 @@ const migrations: Record<string, Migration> = {
   '0009_doors': doors,
   '0010_ways_back': waysBack,
   '0011_trail': trail,
+  '0012_filter': filter,
 };
 
 /**
