@@ -49,7 +49,7 @@ test('an account: a guessable password, another one, ten codes, and the way back
   await expect(page.getByText('9 codes of yours are left.')).toBeVisible();
 });
 
-test('an account: a second factor, what was done with it, and leaving it for a while @desk', async ({
+test('an account: two-step sign-in, its history, and deleting it and keeping it after all @desk', async ({
   page,
 }) => {
   const email = `life-${Date.now()}@example.test`;
@@ -62,8 +62,8 @@ test('an account: a second factor, what was done with it, and leaving it for a w
   await page.waitForURL(/\/start/);
 
   await page.goto('/account');
-  await page.getByLabel('Current password, for a second factor').fill(password);
-  await page.getByRole('button', { name: 'Begin' }).click();
+  await page.getByLabel('Current password, for two-step sign-in').fill(password);
+  await page.getByRole('button', { name: 'Set it up' }).click();
   const secret = Secret.fromBase32(
     ((await page.getByTestId('factor-secret').textContent()) ?? '').replaceAll(' ', ''),
   );
@@ -74,7 +74,7 @@ test('an account: a second factor, what was done with it, and leaving it for a w
   await expect(page.getByRole('alert')).toContainText('Nothing was turned on.');
   await page.getByLabel('Code from your phone').fill(codeIn(0));
   await page.getByRole('button', { name: 'Turn it on' }).click();
-  await expect(page.getByText('On. Signing in asks for a code')).toBeVisible();
+  await expect(page.getByText('On. After your password')).toBeVisible();
   await page.getByRole('button', { name: 'Sign out here' }).click();
 
   await page.getByLabel('Email').fill(email);
@@ -87,11 +87,11 @@ test('an account: a second factor, what was done with it, and leaving it for a w
   await page.waitForURL(/\/start/);
 
   await page.goto('/account');
-  await expect(page.getByRole('cell', { name: 'You turned the second factor on' })).toBeVisible();
+  await expect(page.getByRole('cell', { name: 'You turned two-step sign-in on' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete the account …' }).click();
   await page.getByLabel('Current password, to delete the account').fill(password);
   await page.getByRole('button', { name: 'Delete in seven days' }).click();
-  await expect(page.getByText('This account and all of its rows are deleted on')).toBeVisible();
+  await expect(page.getByText('This account and all of its rows will be deleted on')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('button', { name: 'Delete the account …' })).toBeVisible();
@@ -143,5 +143,5 @@ test('an account: a passkey signs in without a password, until it is removed @de
   await expect(page.getByRole('cell', { name: 'You removed a passkey' })).toBeVisible();
   await page.getByRole('button', { name: 'Sign out here' }).click();
   await page.getByRole('button', { name: 'Sign in with a passkey' }).click();
-  await expect(page.getByRole('alert')).toContainText('This passkey opens no account here.');
+  await expect(page.getByRole('alert')).toContainText('No account here has this passkey.');
 });

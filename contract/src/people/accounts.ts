@@ -92,7 +92,7 @@ export const PasskeySignIn = z.strictObject({
 export const Leaving = z.strictObject({ at: Moment });
 
 /** What can have been done with an account. */
-export const TRAIL_DEEDS = [
+export const ACCOUNT_DEEDS = [
   'signed-in',
   'signed-out',
   'password-changed',
@@ -112,14 +112,14 @@ export const TRAIL_DEEDS = [
   'deletion-asked',
   'deletion-taken-back',
 ] as const;
-export type TrailDeed = (typeof TRAIL_DEEDS)[number];
-export const Trail = z.strictObject({
+export type AccountDeed = (typeof ACCOUNT_DEEDS)[number];
+export const AccountHistory = z.strictObject({
   /** The latest first. */
   deeds: z.array(
     z.strictObject({
       id: z.string(),
       at: Moment,
-      what: z.enum(TRAIL_DEEDS),
+      what: z.enum(ACCOUNT_DEEDS),
       /** Who did it; null for the operator, and for who is not there any more. */
       by: z.strictObject({ name: z.string(), self: z.boolean() }).nullable(),
       with: z.string().nullable(),
@@ -129,7 +129,7 @@ export const Trail = z.strictObject({
   /** Ask with this for earlier ones; null where there are none. */
   before: z.string().nullable(),
 });
-export type Trail = z.infer<typeof Trail>;
+export type AccountHistory = z.infer<typeof AccountHistory>;
 
 /** From whom an athlete takes no portions. */
 export const Blocked = z.strictObject({ people: z.array(z.strictObject({ id: Id, name: z.string() })) });

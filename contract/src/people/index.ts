@@ -1,4 +1,6 @@
 export {
+  type AccountDeed,
+  type AccountHistory,
   ChangePassword,
   DemoPeople,
   EndedGrant,
@@ -9,9 +11,6 @@ export {
   Session,
   SignIn,
   SignUp,
-  type Trail,
-  TRAIL_DEEDS,
-  type TrailDeed,
 } from './accounts.ts';
 export { Athlete, athleteBody, DEFAULT_PROFILE, DIETS, Profile, PutAthlete, Units } from './athlete.ts';
 export { peopleRoutes } from './routes.ts';

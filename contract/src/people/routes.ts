@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Id, ShortId } from '../common.ts';
 import {
+  AccountHistory,
   Blocked,
   ChangePassword,
   Codes,
@@ -20,7 +21,6 @@ import {
   ShareWithCoach,
   SignIn,
   SignUp,
-  Trail,
   WithPassword,
 } from './accounts.ts';
 import { inAthlete, ofAthlete, route } from '../route.ts';
@@ -83,15 +83,20 @@ export const peopleRoutes = {
     body: PasskeySignIn,
     response: Session,
   }),
-  trail: route('get', '/api/trail', 'What was done with this account, the latest first, fifty at a time.', {
-    query: z.strictObject({
-      before: z
-        .string()
-        .regex(/^\d{1,18}$/)
-        .optional(),
-    }),
-    response: Trail,
-  }),
+  accountHistory: route(
+    'get',
+    '/api/account/history',
+    'What was done with this account, the latest first, fifty at a time.',
+    {
+      query: z.strictObject({
+        before: z
+          .string()
+          .regex(/^\d{1,18}$/)
+          .optional(),
+      }),
+      response: AccountHistory,
+    },
+  ),
   askDeletion: route(
     'post',
     '/api/account/deletion',

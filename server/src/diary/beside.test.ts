@@ -208,7 +208,7 @@ describe('part of a dish for somebody else', () => {
     await taker.put(`${blocked}/${giver.id}`, {}).expect(200);
     expect((await readDay(taker)).offers).toEqual([]);
     const refused = await give().expect(403);
-    expect((refused.body as Problem).detail).toBe('They take no portions from you. Nothing was given.');
+    expect((refused.body as Problem).detail).toBe('They do not accept portions from you. Nothing was given.');
     expect((await taker.get(blocked).expect(200)).body).toEqual({
       people: [{ id: giver.id, name: 'Pushes' }],
     });

@@ -7,6 +7,6 @@ export { describeSession } from './session.ts';
 export { DEMO_PASSWORD, findSession, newCoachCode, openSession } from './store/accounts.ts';
 export { addAthlete, athleteOf, updateAthlete } from './store/athletes.ts';
 export { athletesOfCoach, eaterByCode, nameOf } from './store/grants.ts';
-export { addDeed } from './store/trail.ts';
+export { addDeed } from './store/history.ts';
 export { operatorCode } from './store/waysBack.ts';
 export { todayOf } from './today.ts';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { OpenSessions, Session, Trail } from '@maul/contract/people';
+import type { AccountHistory, OpenSessions, Session } from '@maul/contract/people';
 import type { Problem } from '@maul/contract/problems';
 import { sql } from 'kysely';
 import { TOTP, Secret } from 'otpauth';
@@ -21,9 +21,10 @@ const signIn = (who: Someone, code?: string) =>
     .agent()
     .post('/api/session')
     .send({ email: emailOf(who), password: PASSWORD, code });
-const trail = async (who: Someone, before?: string) =>
-  (await who.get(`/api/trail${before === undefined ? '' : `?before=${before}`}`).expect(200)).body as Trail;
-const deeds = async (who: Someone) => (await trail(who)).deeds.map((d) => d.what);
+const history = async (who: Someone, before?: string) =>
+  (await who.get(`/api/account/history${before === undefined ? '' : `?before=${before}`}`).expect(200))
+    .body as AccountHistory;
+const deeds = async (who: Someone) => (await history(who)).deeds.map((d) => d.what);
 const sentence = (answer: { body: unknown }) => (answer.body as Problem).detail;
 const count = async (text: string) =>
   (await sql<{ n: number }>`select count(*)::int as n from ${sql.raw(text)}`.execute(house.owner)).rows[0]?.n;
@@ -64,9 +65,7 @@ describe('a second factor', () => {
     await who.put('/api/factor', { code: first }).expect(200);
     const asked = await signIn(who).expect(401);
     expect((asked.body as Problem).type).toBe('urn:maul:problem:second-factor');
-    expect(sentence(await signIn(who, first).expect(401))).toBe(
-      'This is not the code that is shown now, nor one of yours.',
-    );
+    expect(sentence(await signIn(who, first).expect(401))).toBe('This code is wrong, or was used already.');
     const next = codeOf(secret, 1);
     const answers = await Promise.all([signIn(who, next), signIn(who, next)]);
     expect(answers.map((a) => a.status).sort()).toEqual([200, 401]);
@@ -143,7 +142,7 @@ describe('passkeys', () => {
       { challenge: asked },
       { challenge: asked },
     ])
-      expect(sentence(await answer(said).expect(401))).toBe('This passkey opens no account here.');
+      expect(sentence(await answer(said).expect(401))).toBe('No account here has this passkey.');
     expect(await count(`passkey_challenge where challenge = '${asked}'`)).toBe(0);
   });
   test('a new one takes the password to begin, and an answer that holds', async () => {
@@ -171,7 +170,7 @@ describe('what was done with an account', () => {
     const [athlete, coach] = [await house.athlete('Watched'), await house.signUp('coach', 'Watching')];
     const grant = await house.share(athlete, coach);
     await athlete.delete(`/api/athletes/${athlete.id}/grants/${grant}`).expect(200);
-    const { deeds: done, before } = await trail(athlete);
+    const { deeds: done, before } = await history(athlete);
     expect(before).toBeNull();
     expect(done.map((d) => [d.what, d.by?.self, d.with])).toEqual([
       ['share-ended', true, 'Watching'],
@@ -179,7 +178,7 @@ describe('what was done with an account', () => {
       ['season-signed', true, null],
       ['signed-in', true, null],
     ]);
-    expect((await trail(coach)).deeds.map((d) => [d.what, d.by?.name, d.with])).toEqual([
+    expect((await history(coach)).deeds.map((d) => [d.what, d.by?.name, d.with])).toEqual([
       ['share-ended', 'Watched', 'Watched'],
       ['shared', 'Watched', 'Watched'],
       ['signed-in', 'Watching', null],
@@ -190,26 +189,26 @@ describe('what was done with an account', () => {
     await house.share(athlete, coach);
     const day = new Date().toISOString().slice(0, 10);
     await coach.get(`/api/athletes/${athlete.id}/days/${day}/paper.pdf`).expect(200);
-    expect((await trail(athlete)).deeds[0]).toMatchObject({
+    expect((await history(athlete)).deeds[0]).toMatchObject({
       what: 'paper-made',
       by: { name: 'Printer', self: false },
     });
   });
   test('it comes fifty at a time, and nobody changes it', async () => {
     const who = await house.signUp('athlete', 'Long Standing');
-    await sql`insert into trail (person_id, what, by_id)
+    await sql`insert into account_history (person_id, what, by_id)
       select ${who.id}, 'signed-in', ${who.id} from generate_series(1, 120)`.execute(house.owner);
     const ids: string[] = [];
     let before: string | null | undefined;
     while (before !== null) {
-      const page: Trail = await trail(who, before);
+      const page: AccountHistory = await history(who, before);
       expect(page.deeds.length).toBeLessThanOrEqual(50);
       ids.push(...page.deeds.map((d) => d.id));
       before = page.before;
     }
     expect(new Set(ids).size).toBe(121);
-    await who.get('/api/trail?before=x').expect(422);
-    for (const text of [`update trail set what = 'shared'`, `delete from trail`]) {
+    await who.get('/api/account/history?before=x').expect(422);
+    for (const text of [`update account_history set what = 'shared'`, `delete from account_history`]) {
       await expect(sql.raw(text).execute(house.owner)).rejects.toThrow('stays written');
       await expect(sql.raw(text).execute(house.accounts)).rejects.toThrow('permission denied');
       await expect(sql.raw(text).execute(house.appDb)).rejects.toThrow('permission denied');
@@ -271,10 +270,10 @@ describe('leaving', () => {
     expect(await forget()).toEqual([`${gone.id} ${id}`]);
     expect(new Set(await rowsOf(gone))).toEqual(new Set([0]));
     expect(await rowsOf(stays)).toEqual(before);
-    for (const table of ['person where id', 'session where person_id', 'trail where person_id'])
+    for (const table of ['person where id', 'session where person_id', 'account_history where person_id'])
       expect(await count(`${table} = '${gone.id}'`)).toBe(0);
     // What the coach is shown of it names nobody.
-    expect(JSON.stringify(await trail(coach))).not.toContain('Goes');
+    expect(JSON.stringify(await history(coach))).not.toContain('Goes');
     await gone.get('/api/session').expect(401);
     await signIn(gone).expect(401);
   });

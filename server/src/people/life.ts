@@ -5,7 +5,7 @@ import { deviceOf, prover } from './door.ts';
 import { askDeletion, takeBackDeletion } from './store/leaving.ts';
 import { endSessions, personById } from './store/accounts.ts';
 import { dropFactor, hasFactor, newFactor, spendFactorCode } from './store/factor.ts';
-import { addDeed, trailOf } from './store/trail.ts';
+import { addDeed, historyOf } from './store/history.ts';
 import { spendCode } from './store/waysBack.ts';
 
 /** The second factor, what was done with an account, and leaving it. */
@@ -19,11 +19,7 @@ export const mountLife = (router: Router, house: Services): void => {
     const { personId } = signed();
     await prove(req, personId, body.present);
     const made = await newFactor(db, await personById(db, personId));
-    if (!made)
-      throw new ProblemError(
-        'not-allowed',
-        'A second factor guards this account already. Turn it off first.',
-      );
+    if (!made) throw new ProblemError('not-allowed', 'Two-step sign-in is on already. Turn it off first.');
     return made;
   });
 
@@ -31,7 +27,7 @@ export const mountLife = (router: Router, house: Services): void => {
     const { personId } = signed();
     if (await hasFactor(db, personId)) return {};
     if (!(await spendFactorCode(db, personId, body.code)))
-      throw new ProblemError('invalid', 'This is not the code that is shown now. Nothing was turned on.');
+      throw new ProblemError('invalid', 'This code is wrong, or was used already. Nothing was turned on.');
     await did(req, personId, 'factor-on');
     return {};
   });
@@ -43,14 +39,16 @@ export const mountLife = (router: Router, house: Services): void => {
     if (!(await spendFactorCode(db, personId, body.code)) && !(await spendCode(db, personId, body.code)))
       throw new ProblemError(
         'not-allowed',
-        'This is not the code that is shown now, nor one of yours. It still guards.',
+        'This code is wrong, or was used already. Two-step sign-in is still on.',
       );
     await dropFactor(db, personId);
     await did(req, personId, 'factor-off');
     return {};
   });
 
-  mount(router, house, 'trail', ({ query, signed }) => trailOf(db, signed().personId, query.before));
+  mount(router, house, 'accountHistory', ({ query, signed }) =>
+    historyOf(db, signed().personId, query.before),
+  );
 
   mount(router, house, 'askDeletion', async ({ body, req, signed }) => {
     const { personId, token } = signed();

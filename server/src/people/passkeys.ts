@@ -14,7 +14,7 @@ import {
   passkeyUsed,
   spendChallenge,
 } from './store/passkeys.ts';
-import { addDeed } from './store/trail.ts';
+import { addDeed } from './store/history.ts';
 
 /** A passkey holds for a name, never for an address in figures. Source: Web Authentication Level 3, 5.1.2. */
 const nameOf = (req: Request): { rpId: string; origin: string } => {
@@ -109,7 +109,7 @@ export const mountPasskeys = (router: Router, house: Services): void => {
   mount(router, house, 'passkeySignIn', async ({ body, req, res }) => {
     const { rpId, origin } = nameOf(req);
     const challenge = challengeIn(body.clientDataJSON);
-    const refusal = new ProblemError('wrong-sign-in', 'This passkey opens no account here.');
+    const refusal = new ProblemError('wrong-sign-in', 'No account here has this passkey.');
     if (!(await spendChallenge(db, challenge, null))) throw refusal;
     const key = await passkeyById(db, body.id);
     if (!key) throw refusal;

@@ -8,7 +8,7 @@ import { mountLife } from './life.ts';
 import { mountPasskeys } from './passkeys.ts';
 import { dropFactor, hasFactor, spendFactorCode } from './store/factor.ts';
 import { dropPasskeys } from './store/passkeys.ts';
-import { addDeed } from './store/trail.ts';
+import { addDeed } from './store/history.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
 import {
   DEMO_PASSWORD,
@@ -55,12 +55,13 @@ export const mountAccounts = (router: Router, house: Services): void => {
       throw new ProblemError('wrong-sign-in', 'No account matches this email and password.');
     if (await hasFactor(house.accounts, person.id)) {
       const { code } = body;
-      if (code === undefined) throw new ProblemError('second-factor', 'A second factor guards this account.');
+      if (code === undefined)
+        throw new ProblemError('second-factor', 'This account asks for a code as well.');
       if (
         !(await spendFactorCode(house.accounts, person.id, code)) &&
         !(await spendCode(house.accounts, person.id, code))
       )
-        throw new ProblemError('wrong-sign-in', 'This is not the code that is shown now, nor one of yours.');
+        throw new ProblemError('wrong-sign-in', 'This code is wrong, or was used already.');
     }
     await passed();
     const token = await openSession(house.accounts, person.id, deviceOf(req));

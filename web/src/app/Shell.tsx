@@ -85,7 +85,8 @@ const Live = () => {
         <SavingBar />
         {person.leavingAt && (
           <p className="leaving" role="status">
-            This account is deleted on {longDateTime(person.leavingAt)}. <Link to="/account">Keep it</Link>
+            This account will be deleted on {longDateTime(person.leavingAt)}.{' '}
+            <Link to="/account">Keep it</Link>
           </p>
         )}
         <main id="place" className="place" tabIndex={-1}>

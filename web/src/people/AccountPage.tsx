@@ -15,7 +15,7 @@ import { leave, queryClient, useSession } from '../data/session.ts';
 import { BlockedPeople } from './BlockedPeople.tsx';
 import { Leaving } from './Leaving.tsx';
 import { Signing } from './Signing.tsx';
-import { Trail } from './Trail.tsx';
+import { AccountHistory } from './AccountHistory.tsx';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
 import '../ui/styles/accounts.css';
 
@@ -208,7 +208,7 @@ export const AccountPage = () => {
         </p>
       </section>
       <Signing isDemo={person.isDemo} />
-      <Trail />
+      <AccountHistory />
       <section className="rows">
         <h2 className="panel-title">Sign out</h2>
         {fault !== null && <Alert severity="error">{fault}</Alert>}

@@ -24,10 +24,10 @@ export const BlockedPeople = ({ athleteId }: { athleteId: string }) => {
       {data?.people.map(({ id, name }) => (
         <div key={id} className="grant">
           <p>
-            <b>{name}</b> <span className="second">can give you nothing</span>
+            <b>{name}</b> <span className="second">blocked: they cannot give you portions</span>
           </p>
           <Button size="small" onClick={() => take(id)}>
-            Take from them again
+            Unblock
           </Button>
         </div>
       ))}

@@ -22,7 +22,7 @@ const KINDS = {
     label: 'Code from your phone',
     autoComplete: 'one-time-code',
     autoFocus: true,
-    help: 'Six digits of your second factor. Without the phone, one of your own ten codes.',
+    help: 'Six digits. Without the phone, use one of your own ten codes.',
   },
 } satisfies Record<
   string,

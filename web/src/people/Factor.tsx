@@ -59,11 +59,11 @@ export const Factor = ({ on, codesLeft }: { on: boolean; codesLeft: number }) =>
   const [code, setCode] = useState('');
   return (
     <section className="rows">
-      <h2 className="panel-title">Second factor</h2>
+      <h2 className="panel-title">Two-step sign-in</h2>
       {on ? (
         <>
           <p>
-            On. Signing in asks for a code from your phone as well.{' '}
+            On. After your password, signing in asks for a code from your phone.{' '}
             {codesLeft === 0
               ? 'You have no codes of your own for the day on which the phone is lost: make them above.'
               : 'If the phone is lost, one of your own codes stands in for it.'}
@@ -85,10 +85,10 @@ export const Factor = ({ on, codesLeft }: { on: boolean; codesLeft: number }) =>
         <First made={made} onDone={() => setMade(null)} />
       ) : (
         <>
-          <p>Off. With it, signing in also asks for a code that your phone shows.</p>
+          <p>Off. When it is on, signing in also asks for a code from your phone.</p>
           <PasswordForm
-            label="Current password, for a second factor"
-            button="Begin"
+            label="Current password, for two-step sign-in"
+            button="Set it up"
             onPassword={async (present) => setMade(await call('beginFactor', { body: { present } }))}
           />
         </>

@@ -27,8 +27,8 @@ export const Leaving = ({ leavingAt, isCoach }: { leavingAt: string | null; isCo
               </Button>
             }
           >
-            This account and all of its rows are deleted on {longDateTime(leavingAt)}. Until then everything
-            is as it was.
+            This account and all of its rows will be deleted on {longDateTime(leavingAt)}. Until then
+            everything is as it was.
           </Alert>
           {fault !== null && <Alert severity="error">{fault}</Alert>}
         </>

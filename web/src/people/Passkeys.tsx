@@ -25,8 +25,8 @@ export const Passkeys = ({ keys }: { keys: OpenSessions['passkeys'] }) => {
       <h2 className="panel-title">Passkeys</h2>
       <p>
         {keys.length === 0
-          ? 'None. With one, this device signs you in by its own lock, without a password or a code.'
-          : 'Each signs you in without a password or a code.'}
+          ? 'No passkeys yet. A passkey signs you in with the lock of this device, without a password or a code.'
+          : 'Each of these signs you in without a password or a code.'}
       </p>
       {keys.map((key) => (
         <div key={key.id} className="grant">
@@ -63,9 +63,7 @@ export const Passkeys = ({ keys }: { keys: OpenSessions['passkeys'] }) => {
           />
         </>
       ) : (
-        <p className="second">
-          This browser has none at this address: passkeys hold for a name over https, or for localhost.
-        </p>
+        <p className="second">Passkeys do not work at this address. They need https, or http://localhost.</p>
       )}
     </section>
   );

@@ -35,7 +35,7 @@ export const handoverOf = (trx: AppTransaction, id: string) =>
 /** Why the database takes no more for somebody. */
 const FULL: Readonly<Record<string, string>> = {
   MG001: 'Until they take something from you, you can offer them one thing a day. Nothing was given.',
-  MG002: 'They take no portions from you. Nothing was given.',
+  MG002: 'They do not accept portions from you. Nothing was given.',
   MG020: 'They have twenty offers to answer first. Nothing was given.',
 };
 

@@ -251,7 +251,7 @@ describe('an import that stops', () => {
       await begin(id);
       expect(await settled(id)).toMatchObject({
         state: 'failed',
-        sentence: expect.stringContaining('more memory than an import may take'),
+        sentence: expect.stringContaining('more memory than an import may use'),
       });
       expect(existsSync(filePath(athlete.id, id))).toBe(false);
       expect(await search(athlete, athlete.id, 'greedy')).toEqual([]);

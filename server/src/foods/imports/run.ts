@@ -78,7 +78,7 @@ export const startImport = (deps: ImportDeps, run: RunningImport): void => {
         tooLarge
           ? {
               state: 'failed',
-              sentence: 'It needs more memory than an import may take. None of its foods is taken.',
+              sentence: 'The file needs more memory than an import may use. None of its foods were added.',
             }
           : {
               state: 'stopped',

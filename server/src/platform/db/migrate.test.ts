@@ -186,7 +186,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0008_listening',
     '0009_doors',
     '0010_ways_back',
-    '0011_trail',
+    '0011_accounts',
     '0012_filter',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`

@@ -10,7 +10,7 @@ import * as eaten from './migrations/0007_eaten.ts';
 import * as listening from './migrations/0008_listening.ts';
 import * as doors from './migrations/0009_doors.ts';
 import * as waysBack from './migrations/0010_ways_back.ts';
-import * as trail from './migrations/0011_trail.ts';
+import * as accounts from './migrations/0011_accounts.ts';
 import * as filter from './migrations/0012_filter.ts';
 
 const migrations: Record<string, Migration> = {
@@ -24,7 +24,7 @@ const migrations: Record<string, Migration> = {
   '0008_listening': listening,
   '0009_doors': doors,
   '0010_ways_back': waysBack,
-  '0011_trail': trail,
+  '0011_accounts': accounts,
   '0012_filter': filter,
 };
 

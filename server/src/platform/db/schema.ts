@@ -1,6 +1,6 @@
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
-import type { Profile, TrailDeed } from '@maul/contract/people';
+import type { Profile, AccountDeed } from '@maul/contract/people';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
 import type { Caution, CautionId, ChangeOrder, Season } from '@maul/core/plan';
 import type { EquationSex, ExpenditureSource } from '@maul/core/body';
@@ -270,11 +270,11 @@ export interface AccountsDatabase {
     created_at: Written;
     leaving_at: Generated<string | null>;
   };
-  trail: {
+  account_history: {
     person_id: string;
     id: Generated<string>;
     at: Written;
-    what: TrailDeed;
+    what: AccountDeed;
     by_id: string | null;
     with_id: Generated<string | null>;
     device: Generated<string>;

@@ -58,7 +58,7 @@ export const Offers = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) =>
             Not for me
           </Button>
           <Button size="small" color="error" onClick={() => void block(offer)}>
-            Nothing from {offer.fromName} any more
+            Block {offer.fromName}
           </Button>
         </section>
       ))}

@@ -5,7 +5,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   const run = (text: string) => sql.raw(text).execute(db);
   const definer = `security definer set search_path = pg_catalog, pg_temp`;
 
-  await run(`create table trail (
+  await run(`create table account_history (
     person_id uuid not null references person on delete cascade,
     id bigint generated always as identity,
     at timestamptz not null default now(),
@@ -24,65 +24,65 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
       return case tg_op when 'DELETE' then old else new end;
     end $$`);
   await run(
-    `create trigger only_added before update or delete on trail for each row execute function only_added()`,
+    `create trigger only_added before update or delete on account_history for each row execute function only_added()`,
   );
-  await run(`grant select, insert on trail to maul_accounts`);
+  await run(`grant select, insert on account_history to maul_accounts`);
 
-  await run(`create function trail_of_sessions() returns trigger language plpgsql ${definer} as $$
+  await run(`create function history_of_sessions() returns trigger language plpgsql ${definer} as $$
     begin
       if tg_op = 'INSERT' then
-        insert into public.trail (person_id, what, by_id, device) values (new.person_id, 'signed-in', new.person_id, new.device);
+        insert into public.account_history (person_id, what, by_id, device) values (new.person_id, 'signed-in', new.person_id, new.device);
       elsif old.ended_at is null and new.ended_at is not null then
-        insert into public.trail (person_id, what, by_id, device) values (new.person_id, 'signed-out', new.person_id, new.device);
+        insert into public.account_history (person_id, what, by_id, device) values (new.person_id, 'signed-out', new.person_id, new.device);
       end if;
       return null;
     end $$`);
   await run(
-    `create trigger trail after insert or update of ended_at on session for each row execute function trail_of_sessions()`,
+    `create trigger history after insert or update of ended_at on session for each row execute function history_of_sessions()`,
   );
 
-  await run(`create function trail_of_ways_back() returns trigger language plpgsql ${definer} as $$
+  await run(`create function history_of_ways_back() returns trigger language plpgsql ${definer} as $$
     begin
       if tg_op = 'INSERT' then
-        insert into public.trail (person_id, what, by_id)
+        insert into public.account_history (person_id, what, by_id)
           select n.person_id, case n.kind when 'own' then 'codes-made' else 'operator-code' end,
             case n.kind when 'own' then n.person_id end
           from (select distinct person_id, kind from added) n;
       end if;
       return null;
     end $$`);
-  await run(`create trigger trail after insert on way_back referencing new table as added
-    for each statement execute function trail_of_ways_back()`);
+  await run(`create trigger history after insert on way_back referencing new table as added
+    for each statement execute function history_of_ways_back()`);
 
-  await run(`create function trail_of_grants() returns trigger language plpgsql ${definer} as $$
+  await run(`create function history_of_grants() returns trigger language plpgsql ${definer} as $$
     declare
       deed text := case when tg_op = 'INSERT' then 'shared' else 'share-ended' end;
       doer uuid := coalesce(public.acting_person(), new.athlete_id);
     begin
       if tg_op = 'INSERT' or (old.ended_at is null and new.ended_at is not null) then
-        insert into public.trail (person_id, what, by_id, with_id) values
+        insert into public.account_history (person_id, what, by_id, with_id) values
           (new.athlete_id, deed, doer, new.coach_id), (new.coach_id, deed, doer, new.athlete_id);
       end if;
       return null;
     end $$`);
   await run(
-    `create trigger trail after insert or update of ended_at on coach_grant for each row execute function trail_of_grants()`,
+    `create trigger history after insert or update of ended_at on coach_grant for each row execute function history_of_grants()`,
   );
 
-  await run(`create function trail_of_signing() returns trigger language plpgsql ${definer} as $$
+  await run(`create function history_of_signing() returns trigger language plpgsql ${definer} as $$
     begin
-      insert into public.trail (person_id, what, by_id)
+      insert into public.account_history (person_id, what, by_id)
         values (new.athlete_id, tg_argv[0], (to_jsonb(new) ->> tg_argv[1])::uuid);
       return null;
     end $$`);
   await run(
-    `create trigger trail after insert on change_order for each row execute function trail_of_signing('order-signed', 'signed_by')`,
+    `create trigger history after insert on change_order for each row execute function history_of_signing('order-signed', 'signed_by')`,
   );
   await run(
-    `create trigger trail after insert on season_revision for each row execute function trail_of_signing('season-signed', 'written_by')`,
+    `create trigger history after insert on season_revision for each row execute function history_of_signing('season-signed', 'written_by')`,
   );
   await run(
-    `create trigger trail after insert on calendar_feed for each row execute function trail_of_signing('calendar-made', 'athlete_id')`,
+    `create trigger history after insert on calendar_feed for each row execute function history_of_signing('calendar-made', 'athlete_id')`,
   );
 
   await run(`create table second_factor (
@@ -186,10 +186,10 @@ const blocking = async (run: (text: string) => Promise<unknown>, definer: string
   for (const name of ['not_blocked()', 'blocked_people()', 'only_added()'])
     await run(`revoke execute on function ${name} from public`);
   for (const name of [
-    'trail_of_sessions()',
-    'trail_of_ways_back()',
-    'trail_of_grants()',
-    'trail_of_signing()',
+    'history_of_sessions()',
+    'history_of_ways_back()',
+    'history_of_grants()',
+    'history_of_signing()',
   ])
     await run(`revoke execute on function ${name} from public`);
   await run(`grant execute on function blocked_people() to maul_app`);

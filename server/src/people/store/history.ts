@@ -1,4 +1,4 @@
-import type { Trail, TrailDeed } from '@maul/contract/people';
+import type { AccountDeed, AccountHistory } from '@maul/contract/people';
 import type { AccountsDb } from '../../platform/db/connect.ts';
 
 const PAGE = 50;
@@ -6,17 +6,21 @@ const PAGE = 50;
 /** Writes down what a person did with their own account, where no row of it tells the database. */
 export const addDeed = (
   db: AccountsDb,
-  deed: { personId: string; what: TrailDeed; byId: string | null; device?: string },
+  deed: { personId: string; what: AccountDeed; byId: string | null; device?: string },
 ) =>
   db
-    .insertInto('trail')
+    .insertInto('account_history')
     .values({ person_id: deed.personId, what: deed.what, by_id: deed.byId, device: deed.device ?? '' })
     .execute();
 
 /** Fifty deeds, the latest first, before the one named. */
-export const trailOf = async (db: AccountsDb, personId: string, before?: string): Promise<Trail> => {
+export const historyOf = async (
+  db: AccountsDb,
+  personId: string,
+  before?: string,
+): Promise<AccountHistory> => {
   let query = db
-    .selectFrom('trail as t')
+    .selectFrom('account_history as t')
     .leftJoin('person as by', 'by.id', 't.by_id')
     .leftJoin('person as other', 'other.id', 't.with_id')
     .select(['t.id', 't.at', 't.what', 't.by_id', 't.device', 'by.name as by', 'other.name as with'])
