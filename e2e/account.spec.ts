@@ -34,6 +34,8 @@ test('an account: a guessable password, another one, ten codes, and the way back
 
   await page.getByRole('button', { name: 'Sign out here' }).click();
   await page.getByRole('link', { name: 'Set a new one with a code' }).click();
+  // Both pages ask for an email.
+  await expect(page.getByRole('heading', { name: 'A new password' })).toBeVisible();
   await page.getByLabel('Email').fill(email);
   await page.getByLabel('Reset code').fill(code.toLowerCase());
   await page.getByLabel('New password').fill('and a third of my own');

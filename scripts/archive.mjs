@@ -77,9 +77,12 @@ export const unpack = async (file, folder, passphrase) => {
       await pipeline(Readable.fromWeb(opened), tar.stdin);
     } else await pipeline(createReadStream(file), tar.stdin);
   } catch (error) {
-    tar.kill();
-    if (error instanceof OperatorError) throw error;
-    throw new OperatorError('The backup is not whole: its end is missing, or something in it was changed.');
+    // tar reads no further than the end mark, and then leaves: how it ended says whether all was well.
+    if (error.code !== 'EPIPE') {
+      tar.kill();
+      if (error instanceof OperatorError) throw error;
+      throw new OperatorError('The backup is not whole: its end is missing, or something in it was changed.');
+    }
   }
   await laid.catch(() => {
     throw new OperatorError('This is not a whole backup of Maul.');
