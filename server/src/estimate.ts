@@ -9,9 +9,8 @@ try {
   try {
     given = JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
-    throw new Error(
-      error instanceof SyntaxError ? `${file} is no JSON: ${error.message}` : `${file} cannot be read.`,
-    );
+    const why = error instanceof SyntaxError ? `is no JSON: ${error.message}` : 'cannot be read.';
+    throw new Error(`${file} ${why}`, { cause: error });
   }
   console.log(JSON.stringify(estimateFrom(given)));
 } catch (error) {

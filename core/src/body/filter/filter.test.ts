@@ -195,14 +195,14 @@ describe('the estimate', () => {
   });
 
   const PEOPLE = 400;
-  /** One random day after the 28th of each of many invented athletes: how many bands hold the truth, and how far off it is. */
+  /** One random day after the 28th of each of many invented athletes: how many bands hold the truth, how far off it is, and the mornings until then. */
   const tried = (kind: SimulatedKind, model = ESTIMATE_MODEL) => {
     let [inside, off, mornings, expected] = [0, 0, 0, 0];
     for (let seed = 0; seed < PEOPLE; seed += 1) {
       const random = seededRandom(1000 + seed);
       const { days, truth, startExpenditure } = simulatedAthlete(random, kind);
-      const found = filterExpenditure(days, { expenditure: startExpenditure }, model);
-      const i = 28 + Math.floor(random() * (found.length - 28));
+      const i = 28 + Math.floor(random() * (days.length - 28));
+      const found = filterExpenditure(days.slice(0, i + 1), { expenditure: startExpenditure }, model);
       const { expenditure, expenditureSd } = found[i] as DayEstimate;
       const error = Math.abs(expenditure - (truth[i] as number));
       off += error / PEOPLE;

@@ -1,8 +1,9 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import type * as esbuild from 'esbuild';
 import { acting } from '../../platform/db/connect.ts';
 import { dropFile } from './files.ts';
 import type { ImportDeps, RunningImport } from './job.ts';
@@ -15,12 +16,26 @@ const LOOK_MS = 500;
 /** An import that is told to stop has so long for the batch that it is at, ms. */
 const STOP_MS = 3000;
 
-/** The built program, or while developing its source. */
-const program = (): { file: string; loader: string[] } => {
-  const built = join(import.meta.dirname, 'importer.mjs');
-  if (existsSync(built)) return { file: built, loader: [] };
-  const tsx = createRequire(import.meta.url).resolve('tsx');
-  return { file: join(import.meta.dirname, 'worker.ts'), loader: ['--import', pathToFileURL(tsx).href] };
+/** The built program; while developing and in tests it is built from its source, once for each process. */
+let program: string | undefined;
+const programFile = (): string => {
+  program ??= [join(import.meta.dirname, 'importer.mjs')].find(existsSync) ?? fromSource();
+  return program;
+};
+const fromSource = (): string => {
+  const { buildSync } = createRequire(import.meta.url)('esbuild') as typeof esbuild;
+  const outfile = join(mkdtempSync(join(tmpdir(), 'maul-importer-')), 'importer.cjs');
+  buildSync({
+    entryPoints: [join(import.meta.dirname, 'worker.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'cjs',
+    external: ['pg-native'],
+    logLevel: 'error',
+  });
+  process.once('exit', () => rmSync(dirname(outfile), { recursive: true, force: true }));
+  return outfile;
 };
 
 /** What a process holds in memory, MB; 0 where the system does not tell. */
@@ -45,9 +60,8 @@ export const runningImports = (): ReadonlySet<string> => new Set(jobs.keys());
 /** Starts an import in a process of its own, with a memory of its own. */
 export const startImport = (deps: ImportDeps, run: RunningImport): void => {
   if (jobs.has(run.id)) return;
-  const { file, loader } = program();
-  const child = fork(file, [], {
-    execArgv: [...loader, `--max-old-space-size=${heapMb()}`],
+  const child = fork(programFile(), [], {
+    execArgv: [`--max-old-space-size=${heapMb()}`],
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
     // It needs nothing that the house knows but the connection that it is given.
     env: { PATH: process.env.PATH, MAUL_FILES: process.env.MAUL_FILES },
