@@ -93,7 +93,7 @@ test('an account: two-step sign-in, its history, and deleting it and keeping it 
   await page.getByRole('button', { name: 'Delete the account …' }).click();
   await page.getByLabel('Current password, to delete the account').fill(password);
   await page.getByRole('button', { name: 'Delete in seven days' }).click();
-  await expect(page.getByText('This account and all of its rows will be deleted on')).toBeVisible();
+  await expect(page.getByText('This account and all its data will be deleted on')).toBeVisible();
   await accessible(page);
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('button', { name: 'Delete the account …' })).toBeVisible();

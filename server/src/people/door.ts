@@ -4,6 +4,9 @@ import type { Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword } from './passwords.ts';
 import { personById } from './store/accounts.ts';
+import { spendFactorCode } from './store/factor.ts';
+import { addDeed } from './store/history.ts';
+import { spendCode } from './store/waysBack.ts';
 
 /** Browser and system, as they say of themselves. */
 export const deviceOf = (req: Request): string => {
@@ -28,3 +31,16 @@ export const prover =
       throw new ProblemError('not-allowed', 'This is not your current password. Nothing was changed.');
     await passed();
   };
+
+/** Writes down what a person did with their own account, and from what device. */
+export const did = (
+  house: Services,
+  req: Request,
+  personId: string,
+  what: Parameters<typeof addDeed>[1]['what'],
+) => addDeed(house.accounts, { personId, what, byId: personId, device: deviceOf(req) });
+
+/** Uses up a code from the phone, or one of the ten codes that stand in for it; false when it is neither. */
+export const spendSecondCode = async (house: Services, personId: string, code: string): Promise<boolean> =>
+  (await spendFactorCode(house.accounts, personId, code)) ||
+  (await spendCode(house.accounts, personId, code)) !== undefined;

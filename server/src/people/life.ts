@@ -1,19 +1,16 @@
-import type { Request, Router } from 'express';
+import type { Router } from 'express';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { deviceOf, prover } from './door.ts';
+import { did, prover, spendSecondCode } from './door.ts';
 import { askDeletion, takeBackDeletion } from './store/leaving.ts';
 import { endSessions, personById } from './store/accounts.ts';
 import { dropFactor, hasFactor, newFactor, spendFactorCode } from './store/factor.ts';
-import { addDeed, historyOf } from './store/history.ts';
-import { spendCode } from './store/waysBack.ts';
+import { historyOf } from './store/history.ts';
 
 /** The second factor, what was done with an account, and leaving it. */
 export const mountLife = (router: Router, house: Services): void => {
   const db = house.accounts;
   const prove = prover(house);
-  const did = (req: Request, personId: string, what: Parameters<typeof addDeed>[1]['what']) =>
-    addDeed(db, { personId, what, byId: personId, device: deviceOf(req) });
 
   mount(router, house, 'beginFactor', async ({ body, req, signed }) => {
     const { personId } = signed();
@@ -28,7 +25,7 @@ export const mountLife = (router: Router, house: Services): void => {
     if (await hasFactor(db, personId)) return {};
     if (!(await spendFactorCode(db, personId, body.code)))
       throw new ProblemError('invalid', 'This code is wrong, or was used already. Nothing was turned on.');
-    await did(req, personId, 'factor-on');
+    await did(house, req, personId, 'factor-on');
     return {};
   });
 
@@ -36,13 +33,13 @@ export const mountLife = (router: Router, house: Services): void => {
     const { personId } = signed();
     await prove(req, personId, body.present);
     if (!(await hasFactor(db, personId))) return {};
-    if (!(await spendFactorCode(db, personId, body.code)) && !(await spendCode(db, personId, body.code)))
+    if (!(await spendSecondCode(house, personId, body.code)))
       throw new ProblemError(
         'not-allowed',
         'This code is wrong, or was used already. Two-step sign-in is still on.',
       );
     await dropFactor(db, personId);
-    await did(req, personId, 'factor-off');
+    await did(house, req, personId, 'factor-off');
     return {};
   });
 
@@ -56,13 +53,13 @@ export const mountLife = (router: Router, house: Services): void => {
     const { leaving_at: before } = await personById(db, personId);
     const at = await askDeletion(db, personId);
     await endSessions(db, personId, { but: token });
-    if (before === null) await did(req, personId, 'deletion-asked');
+    if (before === null) await did(house, req, personId, 'deletion-asked');
     return { at };
   });
 
   mount(router, house, 'takeBackDeletion', async ({ req, signed }) => {
     const { personId } = signed();
-    if (await takeBackDeletion(db, personId)) await did(req, personId, 'deletion-taken-back');
+    if (await takeBackDeletion(db, personId)) await did(house, req, personId, 'deletion-taken-back');
     return {};
   });
 };

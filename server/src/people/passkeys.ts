@@ -2,7 +2,7 @@ import { verifyAuthenticationResponse, verifyRegistrationResponse } from '@simpl
 import type { Request, Router } from 'express';
 import { mount, settingsOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { deviceOf, prover } from './door.ts';
+import { deviceOf, did, prover } from './door.ts';
 import { describeSession, setCookie } from './session.ts';
 import { openSession, personById } from './store/accounts.ts';
 import {
@@ -14,7 +14,6 @@ import {
   passkeyUsed,
   spendChallenge,
 } from './store/passkeys.ts';
-import { addDeed } from './store/history.ts';
 
 /** A passkey holds for a name, never for an address in figures. Source: Web Authentication Level 3, 5.1.2. */
 const nameOf = (req: Request): { rpId: string; origin: string } => {
@@ -90,14 +89,13 @@ export const mountPasskeys = (router: Router, house: Services): void => {
     if (!registrationInfo) throw refusal;
     const { id, publicKey, counter } = registrationInfo.credential;
     if (!(await keepPasskey(db, { id, personId, publicKey, counter, name: body.name }))) throw refusal;
-    await addDeed(db, { personId, what: 'passkey-made', byId: personId, device: deviceOf(req) });
+    await did(house, req, personId, 'passkey-made');
     return {};
   });
 
   mount(router, house, 'removePasskey', async ({ params, req, signed }) => {
     const { personId } = signed();
-    if (await dropPasskey(db, personId, params.key))
-      await addDeed(db, { personId, what: 'passkey-removed', byId: personId, device: deviceOf(req) });
+    if (await dropPasskey(db, personId, params.key)) await did(house, req, personId, 'passkey-removed');
     return {};
   });
 

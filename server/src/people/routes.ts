@@ -3,12 +3,11 @@ import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
 import { makeCodes, spendCode } from './store/waysBack.ts';
-import { addressOf, deviceOf, prover } from './door.ts';
+import { addressOf, deviceOf, did, prover, spendSecondCode } from './door.ts';
 import { mountLife } from './life.ts';
 import { mountPasskeys } from './passkeys.ts';
-import { dropFactor, hasFactor, spendFactorCode } from './store/factor.ts';
+import { dropFactor, hasFactor } from './store/factor.ts';
 import { dropPasskeys } from './store/passkeys.ts';
-import { addDeed } from './store/history.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
 import {
   DEMO_PASSWORD,
@@ -57,10 +56,7 @@ export const mountAccounts = (router: Router, house: Services): void => {
       const { code } = body;
       if (code === undefined)
         throw new ProblemError('second-factor', 'This account asks for a code as well.');
-      if (
-        !(await spendFactorCode(house.accounts, person.id, code)) &&
-        !(await spendCode(house.accounts, person.id, code))
-      )
+      if (!(await spendSecondCode(house, person.id, code)))
         throw new ProblemError('wrong-sign-in', 'This code is wrong, or was used already.');
     }
     await passed();
@@ -98,12 +94,7 @@ export const mountAccounts = (router: Router, house: Services): void => {
     await prove(req, personId, body.present);
     await setPassword(house.accounts, personId, await hashPassword(body.next));
     await endSessions(house.accounts, personId, { but: token });
-    await addDeed(house.accounts, {
-      personId,
-      what: 'password-changed',
-      byId: personId,
-      device: deviceOf(req),
-    });
+    await did(house, req, personId, 'password-changed');
     return {};
   });
 
@@ -130,12 +121,7 @@ export const mountAccounts = (router: Router, house: Services): void => {
       await dropFactor(house.accounts, person.id);
       await dropPasskeys(house.accounts, person.id);
     }
-    await addDeed(house.accounts, {
-      personId: person.id,
-      what: 'password-reset',
-      byId: person.id,
-      device: deviceOf(req),
-    });
+    await did(house, req, person.id, 'password-reset');
     await passed();
     return {};
   });

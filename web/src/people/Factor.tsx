@@ -35,11 +35,11 @@ const First = ({ made, onDone }: { made: { secret: string; uri: string }; onDone
   return (
     <form className="rows" onSubmit={confirm}>
       <p>
-        Read this with an application for codes on your phone, or type the secret into it. Then type the six
+        Scan this with an authenticator app on your phone, or type the secret into the app. Then enter the six
         digits that it shows.
       </p>
       <div className="factor-code">
-        <QRCodeSVG value={made.uri} size={184} marginSize={4} title="The secret as a code to be read" />
+        <QRCodeSVG value={made.uri} size={184} marginSize={4} title="QR code with the secret" />
       </div>
       <p className="n factor-secret" data-testid="factor-secret">
         {made.secret.replace(/.{4}(?=.)/g, '$& ')}
@@ -65,8 +65,8 @@ export const Factor = ({ on, codesLeft }: { on: boolean; codesLeft: number }) =>
           <p>
             On. After your password, signing in asks for a code from your phone.{' '}
             {codesLeft === 0
-              ? 'You have no codes of your own for the day on which the phone is lost: make them above.'
-              : 'If the phone is lost, one of your own codes stands in for it.'}
+              ? 'Make ten codes above, in case you lose the phone.'
+              : 'If you lose the phone, use one of your ten codes instead.'}
           </p>
           <CodeField value={code} onChange={setCode} />
           <PasswordForm

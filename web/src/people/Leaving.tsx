@@ -27,20 +27,20 @@ export const Leaving = ({ leavingAt, isCoach }: { leavingAt: string | null; isCo
               </Button>
             }
           >
-            This account and all of its rows will be deleted on {longDateTime(leavingAt)}. Until then
-            everything is as it was.
+            This account and all its data will be deleted on {longDateTime(leavingAt)}. Until then everything
+            is as it was.
           </Alert>
           {fault !== null && <Alert severity="error">{fault}</Alert>}
         </>
       ) : sure ? (
         <>
           <p>
-            In seven days {isCoach ? 'your account goes' : 'your log, foods, season and files go'} for good,
-            and nobody can bring them back out of this house; until then you can sign in and keep the account.{' '}
+            In seven days {isCoach ? 'your account' : 'your log, foods, season and files'} will be deleted for
+            good. Until then you can sign in and keep the account.{' '}
             {isCoach
-              ? 'What you signed and wrote stays with your athletes, without your name.'
-              : 'What you gave to others stays theirs.'}{' '}
-            Backups that were made before still hold it until whoever runs this Maul deletes them.
+              ? 'Orders you signed and notes you wrote stay in your athletes’ logs, without your name.'
+              : 'Portions you gave to others stay in their logs.'}{' '}
+            Earlier backups still hold your data until whoever runs this Maul deletes them.
           </p>
           <PasswordForm
             label="Current password, to delete the account"

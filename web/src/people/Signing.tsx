@@ -59,7 +59,7 @@ const OwnCodes = () => {
       <p>
         {data?.codesLeft
           ? `${plural(data.codesLeft, 'code')} of yours ${data.codesLeft === 1 ? 'is' : 'are'} left. New ones replace them.`
-          : 'You have none yet. If you forget your password, each of ten codes sets a new one, once.'}
+          : 'You have no codes yet. If you forget your password, one of ten codes lets you set a new one. Each code works once.'}
       </p>
       {codes && (
         <>

@@ -36,7 +36,7 @@ export const makePasskey = async (
         attestation: 'none',
       },
     }),
-    'No passkey was made: it was put off, or this device has one for this account already.',
+    'No passkey was made. You cancelled, or this device already has one for this account.',
   );
   const { clientDataJSON, attestationObject } = made.response;
   await call('addPasskey', { body: { id: made.id, name, clientDataJSON, attestationObject } });
