@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { join } from 'node:path';
+import { COMMANDS } from './commands.config.ts';
 
 const root = join(import.meta.dirname, '..');
 const port = Number(process.env.MAUL_E2E_PORT ?? 4299);
@@ -8,7 +9,9 @@ const home = process.env.MAUL_E2E_HOME ?? join(root, '.maul/e2e');
 export default defineConfig({
   testDir: import.meta.dirname,
   testMatch: '*.spec.ts',
-  outputDir: join(root, 'test-results'),
+  // The commands keep houses of their own: see commands.config.ts.
+  testIgnore: COMMANDS,
+  outputDir: join(root, 'test-results/screens'),
   fullyParallel: false,
   workers: 1,
   retries: 0,
@@ -39,10 +42,8 @@ export default defineConfig({
   },
   projects: [
     { name: 'desktop', use: { viewport: { width: 1280, height: 800 } } },
-    // The commands do not depend on the size of a screen: they are tried once, on the desktop.
     {
       name: 'phone',
-      testIgnore: ['start.spec.ts', 'siege.spec.ts', 'keepup.spec.ts', 'restore.spec.ts'],
       // What does not depend on the size of the screen is tried once.
       grepInvert: /@desk/,
       use: { viewport: { width: 390, height: 844 }, hasTouch: true },

@@ -91,28 +91,32 @@ test('a day type is carried to a date by keyboard alone', async ({ page }) => {
   await expect(cell).toHaveAttribute('aria-label', /Rest.*set for this date/);
 });
 
-test('the same season in two browsers: the second is told, and nothing is overwritten', async ({
-  page,
-  context,
-}) => {
-  const other = await context.newPage();
-  await other.goto('/season');
-  const rename = async (where: Page, name: string): Promise<void> => {
-    await panel(where).getByLabel('Called').fill(name);
-    await where.getByRole('button', { name: 'Review and sign' }).click();
-    for (const box of await where.getByLabel('Changes').getByLabel('I have read this and stand by it').all())
-      await box.check();
-  };
-  await rename(other, 'Theirs');
-  await rename(page, 'Mine');
-  await other.getByRole('button', { name: 'Sign the season' }).click();
-  await expect(other.getByLabel('Changes')).toContainText('Nothing changed.');
-  const told = page.getByRole('alert').filter({ hasText: 'has signed another season meanwhile' });
-  await expect(told).toContainText('Your draft is kept');
-  await expect(page.getByRole('button', { name: 'Sign the season' })).toBeDisabled();
-  await expect(panel(page).getByLabel('Called')).toHaveValue('Mine');
-  await told.getByRole('button', { name: 'Show theirs' }).click();
-  await expect(panel(page).getByLabel('Called')).toHaveValue('Theirs');
-  await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(panel(page).getByLabel('Called')).toHaveValue('Mine');
-});
+test(
+  'the same season in two browsers: the second is told, and nothing is overwritten',
+  { tag: '@desk' },
+  async ({ page, context }) => {
+    const other = await context.newPage();
+    await other.goto('/season');
+    const rename = async (where: Page, name: string): Promise<void> => {
+      await panel(where).getByLabel('Called').fill(name);
+      await where.getByRole('button', { name: 'Review and sign' }).click();
+      for (const box of await where
+        .getByLabel('Changes')
+        .getByLabel('I have read this and stand by it')
+        .all())
+        await box.check();
+    };
+    await rename(other, 'Theirs');
+    await rename(page, 'Mine');
+    await other.getByRole('button', { name: 'Sign the season' }).click();
+    await expect(other.getByLabel('Changes')).toContainText('Nothing changed.');
+    const told = page.getByRole('alert').filter({ hasText: 'has signed another season meanwhile' });
+    await expect(told).toContainText('Your draft is kept');
+    await expect(page.getByRole('button', { name: 'Sign the season' })).toBeDisabled();
+    await expect(panel(page).getByLabel('Called')).toHaveValue('Mine');
+    await told.getByRole('button', { name: 'Show theirs' }).click();
+    await expect(panel(page).getByLabel('Called')).toHaveValue('Theirs');
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(panel(page).getByLabel('Called')).toHaveValue('Mine');
+  },
+);

@@ -17,10 +17,14 @@ const run = (command, args, env = {}) =>
     child.on('exit', (code) => done(code ?? 1));
   });
 /** A command, and what it said, once it has ended. */
-const heard = (command, args) =>
+const heard = (command, args, env = {}) =>
   new Promise((done) => {
     let said = '';
-    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...env },
+    });
     const hear = (part) => {
       said += part.toString();
     };
@@ -69,16 +73,26 @@ try {
 
   console.log('\n— browser tests');
   ensureBuild();
-  const browser = join(scratch, 'browser.json');
-  const e2e = await run('npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts'], {
-    MAUL_E2E_REPORT: browser,
-    MAUL_E2E_HOME: join(scratch, 'home'),
-    MAUL_E2E_PORT: String(await freePort()),
-    DATABASE_URL: '',
-  });
-  const stats = read(browser)?.stats;
-  count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
-  if (e2e !== 0 && !(stats?.unexpected > 0)) failed += 1;
+  const playwright = async (config, start) => {
+    const file = join(scratch, `${config}.json`);
+    const env = { MAUL_E2E_REPORT: file, DATABASE_URL: '' };
+    const code = await start(['playwright', 'test', '-c', `e2e/${config}.config.ts`], env);
+    const stats = read(file)?.stats;
+    count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
+    if (code !== 0 && !(stats?.unexpected > 0)) failed += 1;
+  };
+  const house = { MAUL_E2E_HOME: join(scratch, 'home'), MAUL_E2E_PORT: String(await freePort()) };
+  // The commands mostly wait, on houses of their own: they are tried beside the screens, and said after them.
+  let commands = '';
+  await Promise.all([
+    playwright('playwright', (args, env) => run('npx', args, { ...env, ...house })),
+    playwright('commands', async (args, env) => {
+      const { code, said } = await heard('npx', args, env);
+      commands = said;
+      return code;
+    }),
+  ]);
+  console.log(`\n— commands\n${commands}`);
 } catch (error) {
   console.error(error instanceof OperatorError ? error.message : error);
   failed += 1;

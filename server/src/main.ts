@@ -42,6 +42,9 @@ const server = createServer(
   }),
 );
 
+// Longer than a browser or a reverse proxy keeps a connection: who asks over one that is just being closed is cut off.
+server.keepAliveTimeout = 65_000;
+
 const stopForgetting = keepForgetting(accounts, dropFiles, (error) =>
   log.error(
     { code: (error as { code?: string }).code },

@@ -1,0 +1,20 @@
+import { defineConfig } from '@playwright/test';
+import { join } from 'node:path';
+
+/** What tries Maul's commands: they keep houses of their own, and no screen is looked at. */
+export const COMMANDS = ['start.spec.ts', 'siege.spec.ts', 'keepup.spec.ts', 'restore.spec.ts'];
+
+export default defineConfig({
+  testDir: import.meta.dirname,
+  testMatch: COMMANDS,
+  outputDir: join(import.meta.dirname, '../test-results/commands'),
+  fullyParallel: false,
+  workers: 1,
+  retries: 0,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  forbidOnly: true,
+  reporter: process.env.MAUL_E2E_REPORT
+    ? [['list'], ['json', { outputFile: process.env.MAUL_E2E_REPORT }]]
+    : 'list',
+});
