@@ -1,4 +1,14 @@
 export {
+  type Muscle,
+  METS,
+  MUSCLES,
+  netWork,
+  type SteadyWork,
+  stepsKcal,
+  stepsMetres,
+  type WorkCost,
+} from './activity.ts';
+export {
   basisOn,
   type BodyBasis,
   carbBasisOn,
@@ -7,6 +17,35 @@ export {
   type ExpenditureSource,
   MEASURED_SOURCES,
 } from './basis.ts';
+export {
+  type BodyReading,
+  type BodyReadingResult,
+  bodyScaleBytes,
+  readBodyScale,
+  WEIGHT_MEASUREMENT,
+  WEIGHT_SCALE_SERVICE,
+} from './bodyScale.ts';
+export { type CameOf, cameOf, type Change, lookOn, type SideOf } from './cameOf.ts';
+export {
+  ALL_FOLD_SITES,
+  type Composition,
+  FOLD_SITES,
+  foldFat,
+  type FoldSite,
+  type Girth,
+  GIRTHS,
+  meanReading,
+  type Readings,
+  tapeFat,
+} from './composition.ts';
+export {
+  decide,
+  type Decision,
+  type DecisionDraft,
+  type DecisionInput,
+  type DraftChange,
+  type DraftSchool,
+} from './decide.ts';
 export { energyAvailability, ENOUGH_AVAILABILITY, LOW_AVAILABILITY } from './energyAvailability.ts';
 export {
   EQUATION_IDS,
@@ -34,7 +73,29 @@ export {
   type EstimateStart,
   everyDay,
   type LoggedDay,
+  type ScaleParts,
 } from './filter/days.ts';
 export { filterExpenditure, smoothExpenditure } from './filter/expenditure.ts';
+export {
+  chanceOf,
+  type Fan,
+  type FanDay,
+  forecastFan,
+  type ForecastInput,
+  type SlackInput,
+  slackOdds,
+  type Three,
+} from './forecast.ts';
+export { type Compared, type GoesWith, goesWith, type Paired } from './goesWith.ts';
+export { type Pace, type PaceDirection, paceOf, type SkipReason } from './pace.ts';
+export {
+  type CameMorning,
+  cameMorning,
+  type ExpectedMorning,
+  expectedMorning,
+  morningSentence,
+  partsInWords,
+  type ScalePart,
+} from './tomorrow.ts';
 export { startBy, type StartBy } from './startBy.ts';
 export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';

@@ -1,5 +1,5 @@
 export { grams, type Grams, kcal, type Kcal, kilojoules, type Kilojoules } from './brands.ts';
-export { K90 } from './confidence.ts';
+export { K90, normalBelow } from './confidence.ts';
 export {
   decimalsOf,
   fromGrams,

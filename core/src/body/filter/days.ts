@@ -17,6 +17,8 @@ export interface LoggedDay {
   sodium: number | null;
   /** Day of the cycle, 1 the first of menses. */
   cycleDay: number | null;
+  /** What was eaten and drunk of food, kg; left out where it is not known. */
+  foodKg?: number | null;
 }
 
 /** What is believed before any day. */
@@ -64,6 +66,15 @@ export const ESTIMATE_MODEL: EstimateModel = {
   waterDoubt: 1,
 };
 
+/** What besides tissue shows on the scale, kg. */
+export interface ScaleParts {
+  glycogen: number;
+  salt: number;
+  gut: number;
+  cycle: number;
+  wander: number;
+}
+
 export interface DayEstimate {
   day: IsoDate;
   /** Tissue without the wander of water, kg, from the mornings up to and with this one. */
@@ -75,8 +86,11 @@ export interface DayEstimate {
   /** What the scale was expected to show, said the day before, kg. */
   expectedKg: number;
   expectedSd: number;
-  /** Parts of what was expected, kg: water with glycogen and with salt beyond usual, the cycle, and water that stays from the day before. */
-  parts: { glycogen: number; salt: number; cycle: number; wander: number };
+  /**
+   * Parts of what was expected, kg: water with glycogen and with salt beyond usual, food still in the gut beyond usual, the cycle, and water
+   * that stays from the day before.
+   */
+  parts: ScaleParts;
 }
 
 /** The days from the first to the last, each once; days that are missing are unknown. Throws RangeError for a day that stands twice. */

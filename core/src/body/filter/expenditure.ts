@@ -9,6 +9,7 @@ import { type Matrix, smooth, type State } from './kalman.ts';
 import {
   GLYCOGEN_START,
   GLYCOGEN_WITH_WATER,
+  Gut,
   glycogenAfter,
   lastingWater,
   Long,
@@ -173,6 +174,7 @@ const pass = (
   const usualCarbs = new Usual();
   const usualSodium = new Usual();
   const longCarbs = new Long();
+  const gut = new Gut();
   const recent = new Recent();
   let glycogen = GLYCOGEN_START;
   let salt = 0;
@@ -192,7 +194,7 @@ const pass = (
       H[SINE] = Math.sin(angle);
       H[COSINE] = today.cycleDay === null ? 0 : Math.cos(angle);
     }
-    const known = GLYCOGEN_WITH_WATER * H[BEYOND] + salt;
+    const known = GLYCOGEN_WITH_WATER * H[BEYOND] + salt + gut.kg;
     const variance = own * (model.readingSd * (m[TISSUE] as number)) ** 2;
     let seen = 0;
     let spread = variance;
@@ -207,6 +209,7 @@ const pass = (
     const parts = {
       glycogen: (GLYCOGEN_WITH_WATER + (m[BEYOND] as number)) * H[BEYOND] + H[LASTS] * (m[LASTS] as number),
       salt,
+      gut: gut.kg,
       wander: m[WANDER] as number,
       cycle: tracked
         ? (H[SINE] as number) * (m[SINE] as number) + (H[COSINE] as number) * (m[COSINE] as number)
@@ -261,6 +264,7 @@ const pass = (
     usualCarbs.add(today.carbs);
     longCarbs.add(today.carbs);
     usualSodium.add(today.sodium);
+    gut.add(today.foodKg);
     glycogen = glycogenAfter(glycogen, today.carbs, usualCarbs.mean);
     salt = saltWaterAfter(salt, today.sodium, usualSodium.mean);
     moveOn(state, model);

@@ -56,6 +56,30 @@ export const saltWaterAfter = (kg: number, sodium: number | null, usual: number 
   return kg + SETTLING * (level - kg);
 };
 
+/** kg on the scale the next morning for a kilogram of food above usual; half of it the morning after, then none. From memory. */
+const GUT_OF_FOOD = 0.15;
+const GUT_USUAL_DAYS = 14;
+
+/** Food in the gut beyond usual, from what was eaten, kg; a day that is not known brings none. */
+export class Gut {
+  private readonly eaten: number[] = [];
+  private last = 0;
+  /** What it shows the next morning. */
+  kg = 0;
+
+  add(foodKg: number | null | undefined): void {
+    const before = this.last;
+    this.last = 0;
+    if (foodKg !== null && foodKg !== undefined) {
+      const usual = this.eaten.reduce((a, b) => a + b, 0) / Math.max(1, this.eaten.length);
+      this.last = this.eaten.length === 0 ? 0 : GUT_OF_FOOD * (foodKg - usual);
+      this.eaten.push(foodKg);
+      if (this.eaten.length > GUT_USUAL_DAYS) this.eaten.shift();
+    }
+    this.kg = this.last + before / 2;
+  }
+}
+
 /** The mean of known amounts over about four months, so that a change of phase is seen against what was before it. */
 export class Long {
   private value = 0;
