@@ -11,7 +11,7 @@ import { mountDiary } from './diary/index.ts';
 import type { ChangeFeed } from './platform/events/feed.ts';
 import { mountExchange, mountFoods } from './foods/index.ts';
 import { mountCoaching } from './coaching/index.ts';
-import { CALENDAR_FEED_PATH, calendarFeed, mountPlan } from './plan/index.ts';
+import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from './plan/index.ts';
 import { mount, type Services } from './platform/http/mount.ts';
 import { page } from './platform/http/page.ts';
 import { asProblem, ProblemError, toProblem } from './platform/http/problems.ts';
@@ -87,7 +87,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   api.get('/api/openapi.json', (_req, res) => res.json(document));
   mountAccounts(api, house);
   mountPlan(api, house);
-  mountBody(api, house);
+  mountBody(api, house, { seasonOn, ordersFor });
   mountDiary(api, house);
   mountFoods(api, house);
   mountExchange(api, house);

@@ -9,5 +9,8 @@ export {
   KnownKcal,
   Sex,
 } from './basis.ts';
+export { Mark, type MarkName, MARKS, MeasureThing, MorningThing } from './morning.ts';
+export { Movement, MovementOrder, SignMovement } from './movement.ts';
 export { bodyRoutes } from './routes.ts';
-export { WeighIn, type WeighInRow } from './weighIn.ts';
+export { type LedgerRow, type PaceDocument, Trend, type TrendDay } from './trend.ts';
+export { WeighIn, WeighInConditions, type WeighInRow } from './weighIn.ts';

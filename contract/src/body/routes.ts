@@ -1,5 +1,8 @@
+import { z } from 'zod';
+import { MovementOrder, SignMovement } from './movement.ts';
+import { Trend, TrendQuery } from './trend.ts';
 import { PutWeighIn, WeighIn } from './weighIn.ts';
-import { inAthlete, route } from '../route.ts';
+import { inAthlete, ofAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
 export const bodyRoutes = {
@@ -8,4 +11,28 @@ export const bodyRoutes = {
     body: PutWeighIn,
     response: WeighIn,
   }),
+  trend: route(
+    'get',
+    '/api/athletes/:athleteId/trend',
+    'Mornings, intake and expenditure of a span of days, tomorrow’s scale, the pace, and what came of each change.',
+    { params: ofAthlete, query: TrendQuery, response: Trend },
+  ),
+  movementOrders: route(
+    'get',
+    '/api/athletes/:athleteId/movement',
+    'Orders of cardio and steps, the newest first, at most 200.',
+    { params: ofAthlete, response: z.strictObject({ orders: z.array(MovementOrder).max(200) }) },
+  ),
+  signMovement: route(
+    'put',
+    '/api/athletes/:athleteId/movement/:id',
+    'Signs an order of cardio or steps. Orders are never changed afterwards.',
+    { params: inAthlete, body: SignMovement, response: MovementOrder },
+  ),
+  acknowledgeMovement: route(
+    'put',
+    '/api/athletes/:athleteId/movement/:id/acknowledgement',
+    'The athlete has read the order of cardio or steps.',
+    { params: inAthlete, response: MovementOrder },
+  ),
 } as const;

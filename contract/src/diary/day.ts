@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Athlete } from '../people/index.ts';
-import { BodyBasis, WeighIn } from '../body/index.ts';
+import { BodyBasis, MovementOrder, WeighIn } from '../body/index.ts';
 import { Order, Season } from '../plan/index.ts';
 import { Base, Day, Id, Moment, PortionGrams, Text, Time, Version, Zone, text } from '../common.ts';
 import { DayEntry, Handover, Standing } from './entries.ts';
@@ -114,6 +114,8 @@ export const DayDocument = z.strictObject({
   season: Season,
   bases: z.array(BodyBasis),
   orders: z.array(Order),
+  /** Orders of cardio and steps that are in force or not yet read. */
+  movement: z.array(MovementOrder),
   meals: z.array(Meal),
   portions: z.array(Portion),
   notes: z.array(Note),

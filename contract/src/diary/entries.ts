@@ -1,3 +1,4 @@
+import { MUSCLES } from '@maul/core/body';
 import { addDays } from '@maul/core/units';
 import { z } from 'zod';
 import {
@@ -13,6 +14,7 @@ import {
   Zone,
   text,
 } from '../common.ts';
+import { Mark, MeasureThing, MorningThing } from '../body/index.ts';
 import { MethodName, PortionFood } from '../foods/index.ts';
 
 const What = text({ max: 120 });
@@ -26,7 +28,6 @@ const Millilitres = z
   .max(5000, 'More than 5 L is not one drink: check the amount.');
 /** Ten years. */
 const LONGEST_PAUSE_DAYS = 3652;
-const Mark = z.int().min(1).max(5).nullable();
 
 export const CERTIFIED = ['certified', 'not certified', 'unknown'] as const;
 const supplement = {
@@ -44,7 +45,14 @@ const supplement = {
 
 /** What stands on a day's rail beside meals. `done` tells what happened from what is planned. */
 export const EntryBody = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('training'), what: What, minutes: Minutes.nullable(), done: z.boolean() }),
+  z.strictObject({
+    kind: z.literal('training'),
+    what: What,
+    minutes: Minutes.nullable(),
+    /** What it trains. */
+    muscles: z.array(z.enum(MUSCLES)).max(MUSCLES.length).optional(),
+    done: z.boolean(),
+  }),
   z.strictObject({
     kind: z.literal('cardio'),
     what: What,
@@ -69,6 +77,8 @@ export const EntryBody = z.discriminatedUnion('kind', [
     tightness: Mark,
     words: text({ max: 500, lines: true }),
   }),
+  MorningThing,
+  MeasureThing,
 ]);
 export type EntryBody = z.infer<typeof EntryBody>;
 

@@ -20,6 +20,8 @@ export const Order = z.strictObject({
   ...orderBody,
   dayTypes: z.array(z.string()).min(1).nullable(),
   reason: z.string(),
+  /** Mean change of the energy balance that it asks for, kcal a day; null for orders of earlier versions. */
+  expectedKcal: z.number().nullable(),
   signedAt: Moment,
   signedBy: Id,
   signedByName: z.string(),

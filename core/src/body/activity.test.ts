@@ -1,6 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { METS, netWork, stepsKcal, stepsMetres, type SteadyWork } from './activity.ts';
+import {
+  METS,
+  movementKcal,
+  movementOf,
+  netWork,
+  stepsKcal,
+  stepsMetres,
+  type SteadyWork,
+} from './activity.ts';
 import { sessionKcal } from './equations.ts';
 
 const kcal = (work: SteadyWork, kg: number, minutes: number): number => {
@@ -76,4 +84,15 @@ test('10,000 steps of a tall man are close to five miles', () => {
     kcal({ kind: 'walk', kmh: 5, grade: 0 }, 80, metres / (5000 / 60)),
     6,
   );
+});
+
+test('ordered work in the mean of a week', () => {
+  // Twice twenty minutes at 6 MET of 79 kg: 138 kcal each.
+  expect(movementKcal({ kind: 'cardio', minutes: 20, daysPerWeek: 2 }, 79, 178)).toBeCloseTo(
+    (2 * 138.25) / 7,
+    6,
+  );
+  expect(movementKcal({ kind: 'steps', steps: 8000 }, 79, 178)).toBe(stepsKcal(8000, 79, 178));
+  expect(movementKcal({ kind: 'none', of: 'steps' }, 79, 178)).toBe(0);
+  expect(movementOf({ kind: 'none', of: 'steps' })).toBe('steps');
 });

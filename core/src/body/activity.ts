@@ -1,3 +1,5 @@
+import { SESSION_MET, sessionKcal } from './equations.ts';
+
 /** Energy of work, net of rest: what an hour of it costs beyond lying still. */
 
 /** Oxygen at rest, mL/kg/min. Source: ACSM. */
@@ -75,7 +77,7 @@ export const netWork = (work: SteadyWork, weightKg: number, minutes: number): Wo
   if (!(minutes > 0 && minutes <= 1440)) return { ok: false, sentence: 'Minutes lie between 1 and 1,440.' };
   if (work.kind === 'met') {
     if (!(work.met >= 1 && work.met <= 23)) return { ok: false, sentence: 'A MET lies between 1 and 23.' };
-    const kcal = (work.met - 1) * 1.05 * weightKg * (minutes / 60);
+    const kcal = sessionKcal(work.met, weightKg, minutes);
     return { ok: true, kcal, sd: WORK_DOUBT * kcal, edge: null };
   }
   if ((work.kind === 'walk' || work.kind === 'run') && !(work.kmh > 0 && work.kmh <= 30))
@@ -126,3 +128,25 @@ export const MUSCLES = [
   'core',
 ] as const;
 export type Muscle = (typeof MUSCLES)[number];
+
+/** What is ordered to be done: cardio on so many days a week, steps on each, or none of one of them. */
+export type OrderedMovement =
+  | { kind: 'cardio'; minutes: number; daysPerWeek: number }
+  | { kind: 'steps'; steps: number }
+  | { kind: 'none'; of: 'cardio' | 'steps' };
+
+/** Which work an order is about. */
+export const movementOf = (movement: OrderedMovement): 'cardio' | 'steps' =>
+  movement.kind === 'none' ? movement.of : movement.kind;
+
+/** Net energy of ordered work, kcal a day in the mean of a week. Cardio is taken at 6 MET. Sources: Ainsworth 2011, from memory; ACSM. */
+export const movementKcal = (movement: OrderedMovement, weightKg: number, heightCm: number): number => {
+  switch (movement.kind) {
+    case 'cardio':
+      return (movement.daysPerWeek * sessionKcal(SESSION_MET.cardio, weightKg, movement.minutes)) / 7;
+    case 'steps':
+      return stepsKcal(movement.steps, weightKg, heightCm);
+    case 'none':
+      return 0;
+  }
+};

@@ -1,8 +1,11 @@
 export {
   type Muscle,
   METS,
+  movementKcal,
+  movementOf,
   MUSCLES,
   netWork,
+  type OrderedMovement,
   type SteadyWork,
   stepsKcal,
   stepsMetres,
@@ -25,6 +28,9 @@ export {
   WEIGHT_MEASUREMENT,
   WEIGHT_SCALE_SERVICE,
 } from './bodyScale.ts';
+export { type Conditions, countsInTrend, looksLikeOtherUnit } from './conditions.ts';
+export { cycleDays, cycleStarts } from './cycle.ts';
+export { ledgerOf, type Told } from './ledger.ts';
 export { type CameOf, cameOf, type Change, lookOn, type SideOf } from './cameOf.ts';
 export {
   ALL_FOLD_SITES,

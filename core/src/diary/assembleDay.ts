@@ -21,7 +21,7 @@ export interface BesideMeals {
       }
     /** What the athlete said of the log of the day: all of it, or not. */
     | { kind: 'closing'; complete: boolean }
-    | { kind: 'training' | 'cardio' | 'posing' | 'water' | 'look' };
+    | { kind: 'training' | 'cardio' | 'posing' | 'water' | 'look' | 'morning' | 'measure' };
 }
 
 /** The rows that a day is computed from, as they are kept. */

@@ -13,7 +13,14 @@ export {
   NO_STATEMENTS,
 } from './cautions/types.ts';
 export { type ChangeOrder } from './orders/order.ts';
-export { type OrderReview, type PlanInForce, reviewDays, reviewOrder, reviewSeason } from './review.ts';
+export {
+  orderBalance,
+  type OrderReview,
+  type PlanInForce,
+  reviewDays,
+  reviewOrder,
+  reviewSeason,
+} from './review.ts';
 export { calendarEntries, type CalendarEntry } from './season/calendar.ts';
 export { type DayType, dayTypeFrom, READY_DAY_TYPES, typeDays } from './season/dayTypes.ts';
 export {

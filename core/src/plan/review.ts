@@ -58,6 +58,23 @@ export interface OrderReview {
   fault: PlanFault | null;
 }
 
+/** What an order asks for in the mean of the four weeks from its start, kcal a day; days that it does not bind count as nothing. */
+export const orderBalance = ({ before, after }: Pick<OrderReview, 'before' | 'after'>): number =>
+  after.reduce((sum, day, i) => {
+    const [then, now] = [energyOfDay(day), energyOfDay(before[i])];
+    return then === undefined || now === undefined ? sum : sum + then - now;
+  }, 0) / ORDER_LOOK_DAYS;
+
+/** A day's energy aim, kcal, or what its macros come to where it has none. */
+const energyOfDay = (day: DayTargets | undefined): number | undefined => {
+  if (!day) return undefined;
+  const { ENERC, PROCNT, CARB, FAT } = day.windows;
+  if (ENERC) return ENERC.aim;
+  return PROCNT || CARB || FAT
+    ? 4 * (PROCNT?.aim ?? 0) + 4 * (CARB?.aim ?? 0) + 9 * (FAT?.aim ?? 0)
+    : undefined;
+};
+
 const orderFault = (order: ChangeOrder, bound: readonly DayTargets[], today: IsoDate): PlanFault | null => {
   if (order.from < today)
     return {

@@ -4,3 +4,4 @@ export { basesAround, basesSince, everMeasured, writeBasis } from './store/bases
 export { completeIntake, loggedDays, workDone } from './store/intake.ts';
 export { addWeighIn, mornings, weighInOn } from './store/weighIns.ts';
 export { estimateFrom } from './estimate.ts';
+export { movementOn } from './store/movement.ts';

@@ -7,7 +7,7 @@ import { putNote, notesOn } from './store/notes.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
-import { basesAround, weighInOn } from '../body/index.ts';
+import { basesAround, movementOn, weighInOn } from '../body/index.ts';
 import { ordersFor, seasonOn, ensureBasis } from '../plan/index.ts';
 import { entriesOn, standingOf } from './store/entries.ts';
 import { mountEntries } from './entries.ts';
@@ -26,6 +26,7 @@ export const mountDiary = (router: Router, house: Services): void => {
       const phaseIds = [date, addDays(date, 1)].flatMap((d) => phaseOn(season, d)?.id ?? []);
       const bases = await basesAround(trx, athleteId, date);
       const orders = await ordersFor(trx, athleteId, phaseIds);
+      const movement = await movementOn(trx, athleteId, date);
       const meals = await mealsOn(trx, athleteId, date, date);
       const portions = await portionsOf(
         trx,
@@ -44,6 +45,7 @@ export const mountDiary = (router: Router, house: Services): void => {
         season,
         bases,
         orders,
+        movement,
         meals,
         portions,
         notes,

@@ -1,4 +1,4 @@
-import { type OrderReview, reviewOrder, type ChangeOrder } from '@maul/core/plan';
+import { orderBalance, type OrderReview, reviewOrder, type ChangeOrder } from '@maul/core/plan';
 import { measuredFor, judgeAndConfirm } from './cautions.ts';
 import { acknowledged, addOrder, orderById, ordersFor } from './store/orders.ts';
 import type { Athlete } from '@maul/contract/people';
@@ -41,7 +41,8 @@ export const signOrder = async (
       'not-allowed',
       'Orders are signed by your coach. Write a note, or end the sharing under Account. Nothing was signed.',
     );
-  const { cautions, fault } = await reviewed(trx, athlete, order);
+  const review = await reviewed(trx, athlete, order);
+  const { cautions, fault } = review;
   if (fault)
     throw new ProblemError(
       fault.kind === 'past-date' ? 'past-date' : 'invalid',
@@ -50,6 +51,7 @@ export const signOrder = async (
   const { held } = await judgeAndConfirm(trx, athlete, personId, cautions, body.confirmed, NOTHING);
   await addOrder(trx, athleteId, order, {
     reason: body.reason,
+    expectedKcal: orderBalance(review),
     confirmed: body.confirmed,
     held,
     signedBy: personId,

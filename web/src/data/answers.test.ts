@@ -48,7 +48,7 @@ describe('a row that the server has kept', () => {
   });
   test('a weigh-in and a note', () => {
     const day = testDay();
-    const weighIn = { id: 'w', day: day.date, kg: 80, version: 1, deleted: false };
+    const weighIn = { id: 'w', day: day.date, kg: 80, conditions: null, version: 1, deleted: false };
     expect(withSaved(day, 'putWeighIn', weighIn).weighIn).toEqual(weighIn);
     expect(withSaved({ ...day, weighIn }, 'putWeighIn', { ...weighIn, version: 2, deleted: true }).weighIn).toBeNull(); // prettier-ignore
     const note = { id: 'n', day: day.date, mealId: null, text: 'Hm', authorId: ME.id, authorName: 'Test', createdAt: '2026-11-25T08:00:00.000Z', version: 1, deleted: false } as DayDocument['notes'][number]; // prettier-ignore

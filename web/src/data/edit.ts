@@ -143,8 +143,14 @@ export const saveNote = (
     'The note',
   );
 
-export const saveWeighIn = (day: Place, before: WeighInRow | null, kg: number): void =>
-  write(day, 'putWeighIn', before?.id ?? uuidv7(), before, { day: day.date, kg }, 'The weigh-in');
+/** The morning's weight; what was said of its conditions stays unless it is said anew. */
+export const saveWeighIn = (
+  day: Place,
+  before: WeighInRow | null,
+  kg: number,
+  conditions: WeighInRow['conditions'] = before?.conditions ?? null,
+): void =>
+  write(day, 'putWeighIn', before?.id ?? uuidv7(), before, { day: day.date, kg, conditions }, 'The weigh-in');
 
 /** Training, water, a supplement or a look on the day, new or changed; null takes it away. */
 export const saveEntry = (

@@ -120,6 +120,7 @@ export const testDay = (change: Partial<DayDocument> = {}): DayDocument =>
     meals: [testMeal('m1')],
     portions: [testPortion('p1')],
     notes: [],
+    movement: [],
     weighIn: null,
     entries: [],
     standing: [],

@@ -1,7 +1,7 @@
 import { groupBy } from '../../platform/groupBy.ts';
-import type { LoggedDay } from '@maul/core/body';
+import { countsInTrend, cycleDays, type LoggedDay } from '@maul/core/body';
 import { addDays, daysBetween, K90, type IsoDate } from '@maul/core/units';
-import { mornings } from './weighIns.ts';
+import { mornings, saidOnWaking } from './weighIns.ts';
 import { assembleDay, closingOf, dayCompleteness, type DaySheet, type SheetFood } from '@maul/core/diary';
 import type { DoneWork } from '@maul/core/plan';
 import { sql, type RawBuilder } from 'kysely';
@@ -19,8 +19,8 @@ const lightFood =
   sql<SheetFood | null>`case when p.food is null then null else jsonb_strip_nulls(jsonb_build_object('id', p.food -> 'id',
   'name', '', 'state', '', 'per100g', p.food -> 'per100g', 'counted', p.food -> 'counted')) end`.as('food');
 
-/** What was eaten on each complete day that was not paused: energy, kcal, carbohydrate and sodium, g and mg, where they are known whole. */
-export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
+/** The sheets of the days between two that hold a meal and were not paused, with what was said beside them. */
+const daySheets = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
   const rows = await trx
     .selectFrom('meal as m')
     .leftJoin('portion as p', (join) =>
@@ -39,7 +39,7 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
     .execute();
   const days = groupBy(rows, (row) => row.day);
   const beside = groupBy(await countedOn(trx, athleteId, from, to), (row) => row.day);
-  return [...days].flatMap(([day, own]) => {
+  return [...days].map(([day, own]) => {
     const entries = beside.get(day) ?? [];
     const sheet = assembleDay({
       date: day,
@@ -51,6 +51,30 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
       windows: null,
       bases: [],
     });
+    return { day, sheet, entries };
+  });
+};
+
+/** Sodium, mg, where every food states it, and grams of food on the plate. `planned` counts what is still to be eaten too. */
+const alsoOf = (sheet: DaySheet, planned: boolean): { sodium: number | null; foodKg: number } => {
+  let sodium: number | null = 0;
+  let plate = 0;
+  const lines = sheet.meals.flatMap((meal) => meal.lines);
+  for (const { state, grams, portion } of [...lines, ...sheet.supplements]) {
+    if (state === 'planned' && !planned) continue;
+    const stated = portion.food.per100g.NA;
+    sodium = sodium === null || stated === undefined ? null : sodium + (stated * grams) / 100;
+  }
+  for (const { state, grams } of lines) if (planned || state !== 'planned') plate += grams;
+  return { sodium, foodKg: plate / 1000 };
+};
+
+/**
+ * What was eaten on each complete day that was not paused: energy, kcal, carbohydrate and sodium, g and mg, where they are known whole, and
+ * food, kg.
+ */
+export const completeIntake = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+  (await daySheets(trx, athleteId, from, to)).flatMap(({ day, sheet, entries }) => {
     const { ENERC, CARB } = sheet.nutrients;
     const kcal = ENERC.eaten;
     if (kcal <= 0 || !dayCompleteness(sheet, closingOf(entries)).complete) return [];
@@ -60,26 +84,25 @@ export const completeIntake = async (trx: AppTransaction, athleteId: string, fro
         kcal,
         kcalSd: ENERC.spread / K90,
         carbs: CARB.atLeast ? null : CARB.eaten,
-        sodium: sodiumEaten(sheet),
+        ...alsoOf(sheet, false),
         weighedShare: sheet.weighedShare ?? 0,
       },
     ];
   });
-};
 
-/** Sodium eaten, mg, where every food of the day states it; null otherwise. */
-const sodiumEaten = (sheet: DaySheet): number | null => {
-  let mg = 0;
-  for (const { state, grams, portion } of [
-    ...sheet.meals.flatMap((meal) => meal.lines),
-    ...sheet.supplements,
-  ]) {
-    if (state === 'planned') continue;
-    const stated = portion.food.per100g.NA;
-    if (stated === undefined) return null;
-    mg += (stated * grams) / 100;
-  }
-  return mg;
+/** What a day comes to if the rest of it is eaten as planned; undefined where nothing stands on it. kcal, g, mg and kg. */
+export const plannedIntake = async (trx: AppTransaction, athleteId: string, day: IsoDate) => {
+  const found = (await daySheets(trx, athleteId, day, day))[0];
+  if (!found || found.sheet.nutrients.ENERC.lands <= 0) return undefined;
+  const { ENERC, CARB } = found.sheet.nutrients;
+  return {
+    day,
+    kcal: ENERC.lands,
+    kcalSd: ENERC.spread / K90,
+    carbs: CARB.atLeast ? null : CARB.lands,
+    ...alsoOf(found.sheet, true),
+    weighedShare: found.sheet.weighedShare ?? 0,
+  };
 };
 
 /** Every day between two, with its morning and what was eaten on it where that is known. */
@@ -90,11 +113,22 @@ export const loggedDays = async (
   to: IsoDate,
 ): Promise<LoggedDay[]> => {
   const eaten = new Map((await completeIntake(trx, athleteId, from, to)).map((one) => [one.day, one]));
-  const kg = new Map((await mornings(trx, athleteId, from, to)).map((one) => [one.day, one.kg]));
-  const unknown = { kcal: null, carbs: null, sodium: null };
+  const kg = new Map(
+    (await mornings(trx, athleteId, from, to))
+      .filter((one) => countsInTrend(one.conditions))
+      .map((one) => [one.day, one.kg]),
+  );
+  const cycle = cycleDays((await saidOnWaking(trx, athleteId, from, to)).periods, from, to);
+  const unknown = { kcal: null, carbs: null, sodium: null, foodKg: null };
   return Array.from({ length: daysBetween(from, to) + 1 }, (_, i) => {
     const day = addDays(from, i);
-    return { ...unknown, ...eaten.get(day), day, kg: kg.get(day) ?? null, cycleDay: null };
+    return {
+      ...unknown,
+      ...eaten.get(day),
+      day,
+      kg: kg.get(day) ?? null,
+      cycleDay: cycle.get(day) ?? null,
+    };
   });
 };
 

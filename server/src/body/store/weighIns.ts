@@ -1,18 +1,39 @@
 import { WeighIn, type WeighInRow } from '@maul/contract/body';
 import { rowCodec } from '../../platform/db/rows.ts';
-import { type IsoDate } from '@maul/core/units';
+import { addDays, type IsoDate } from '@maul/core/units';
+import { sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
-/** The weigh-ins between two days, kg. */
+/** The weigh-ins between two days, kg, with what was said of their conditions. */
 export const mornings = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
   trx
     .selectFrom('weigh_in')
-    .select(['day', 'kg'])
+    .select(['day', 'kg', 'conditions'])
     .where('athlete_id', '=', athleteId)
     .where('day', '>=', from)
     .where('day', '<=', to)
     .where('deleted_at', 'is', null)
     .execute();
+
+/** A cycle is told from the periods of so many days before. */
+const PERIOD_DAYS = 60;
+
+/** What was said on waking between two days: the days of a period (from some weeks before), and the steps of each day. */
+export const saidOnWaking = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) => {
+  const { rows } = await sql<{ day: IsoDate; period: boolean; steps: number | null }>`
+    select day, coalesce((thing ->> 'period')::boolean, false) as period, (thing ->> 'steps')::int as steps from day_entry
+    where athlete_id = ${athleteId} and day between ${addDays(from, -PERIOD_DAYS)} and ${addDays(to, 1)}
+      and deleted_at is null and thing ->> 'kind' in ('morning', 'measure') and thing ->> 'kind' = 'morning'
+      and (thing ->> 'period' = 'true' or thing ->> 'steps' is not null)
+    order by day`.execute(trx);
+  return {
+    periods: rows.filter((row) => row.period && row.day <= to).map((row) => row.day),
+    // They are said the morning after.
+    steps: new Map(
+      rows.flatMap((row) => (row.steps === null ? [] : [[addDays(row.day, -1), row.steps] as const])),
+    ),
+  };
+};
 
 export const weighInRows = rowCodec('weigh_in', WeighIn);
 
@@ -28,4 +49,7 @@ export const weighInOn = (trx: AppTransaction, athleteId: string, day: IsoDate):
 
 /** The first weigh-in of an athlete, written with their start. */
 export const addWeighIn = (trx: AppTransaction, athleteId: string, id: string, day: IsoDate, kg: number) =>
-  trx.insertInto('weigh_in').values({ athlete_id: athleteId, id, day, kg, deleted_at: null }).execute();
+  trx
+    .insertInto('weigh_in')
+    .values({ athlete_id: athleteId, id, day, kg, conditions: null, deleted_at: null })
+    .execute();

@@ -15,7 +15,7 @@ export const ordersFor = async (
     phaseIds === 'all' ? sql`true` : sql`(o.phase_id = any(${phaseIds}::uuid[]) or a.at is null)`;
   const { rows } = await sql<OrderRow & { held: boolean; released: IsoDate | null }>`
     select o.id, o.phase_id as "phaseId", o.from_date as "from", o.until_date as "until", o.day_types as "dayTypes",
-      o.macro, o.change, o.lever, o.reason, o.signed_at as "signedAt", o.signed_by as "signedBy",
+      o.macro, o.change, o.lever, o.reason, o.expected_kcal as "expectedKcal", o.signed_at as "signedAt", o.signed_by as "signedBy",
       coalesce(p.name, 'A former coach') as "signedByName", o.confirmed, a.at as "acknowledgedAt", o.held,
       ((a.at at time zone t.zone) - make_interval(mins => t.day_turns_at))::date as released
     from change_order o
@@ -47,7 +47,7 @@ export const addOrder = (
   trx: AppTransaction,
   athleteId: string,
   order: ChangeOrder,
-  signed: { reason: string; confirmed: string[]; held: boolean; signedBy: string },
+  signed: { reason: string; expectedKcal: number; confirmed: string[]; held: boolean; signedBy: string },
 ) =>
   trx
     .insertInto('change_order')
@@ -63,6 +63,7 @@ export const addOrder = (
       lever: order.lever,
       held: signed.held,
       reason: signed.reason,
+      expected_kcal: signed.expectedKcal,
       confirmed: signed.confirmed,
       signed_by: signed.signedBy,
     })

@@ -12,6 +12,7 @@ import * as doors from './migrations/0009_doors.ts';
 import * as waysBack from './migrations/0010_ways_back.ts';
 import * as accounts from './migrations/0011_accounts.ts';
 import * as filter from './migrations/0012_filter.ts';
+import * as body from './migrations/0013_body.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -26,6 +27,7 @@ const migrations: Record<string, Migration> = {
   '0010_ways_back': waysBack,
   '0011_accounts': accounts,
   '0012_filter': filter,
+  '0013_body': body,
 };
 
 /**

@@ -1,4 +1,5 @@
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
+import type { Movement, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
 import type { Profile, AccountDeed } from '@maul/contract/people';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
@@ -71,6 +72,7 @@ export interface NoteTable extends Versioned {
 export interface WeighInTable extends Versioned {
   day: IsoDate;
   kg: number;
+  conditions: NullableJson<WeighInConditions>;
 }
 export interface FoodOwnTable extends Versioned {
   name: string;
@@ -189,6 +191,7 @@ export interface AppDatabase {
     lever: string | null;
     held: Generated<boolean>;
     reason: string;
+    expected_kcal: number | null;
     confirmed: string[];
     signed_by: string;
     signed_at: Written;
@@ -197,6 +200,18 @@ export interface AppDatabase {
   meal: MealTable;
   portion: PortionTable;
   note: NoteTable;
+  movement_order: {
+    athlete_id: string;
+    id: string;
+    from_date: IsoDate;
+    until_date: IsoDate | null;
+    movement: Json<Movement>;
+    reason: string;
+    expected_kcal: number;
+    signed_by: string;
+    signed_at: Written;
+    acknowledged_at: string | null;
+  };
   day_entry: DayEntryTable;
   standing_entry: StandingTable;
   blocked: { athlete_id: string; other_id: string; at: Written };

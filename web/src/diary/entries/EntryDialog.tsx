@@ -16,7 +16,9 @@ import { saveEntry, saveStanding } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { vesselsOf } from './Drinks.tsx';
 
-type Kind = Exclude<EntryBody['kind'], 'supplement' | 'closing'>;
+/** What this dialog does not write: each has a place of its own. */
+type Elsewhere = 'supplement' | 'closing' | 'morning' | 'measure';
+type Kind = Exclude<EntryBody['kind'], Elsewhere>;
 const KINDS: Readonly<Record<Kind, string>> = {
   training: 'Training',
   cardio: 'Cardio',
@@ -174,9 +176,7 @@ const EntryDialog = ({
   onClose: () => void;
 }) => {
   const before = entry?.thing;
-  const [kind, setKind] = useState<Kind>(
-    before && before.kind !== 'supplement' && before.kind !== 'closing' ? before.kind : first,
-  );
+  const [kind, setKind] = useState<Kind>(before && before.kind in KINDS ? (before.kind as Kind) : first);
   const now = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
   const [time, setTime] = useState(entry?.time ?? now);
   const [typed, setTyped] = useState(() => typedOf(before));

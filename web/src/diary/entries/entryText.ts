@@ -19,6 +19,10 @@ export const thingName = (thing: EntryBody): string => {
       return 'Look';
     case 'closing':
       return 'The day closed';
+    case 'morning':
+      return 'The morning';
+    case 'measure':
+      return 'The measures';
   }
 };
 
@@ -26,6 +30,9 @@ export const thingName = (thing: EntryBody): string => {
 export const thingFigures = (thing: EntryBody): string => {
   switch (thing.kind) {
     case 'training':
+      return [thing.minutes === null ? '' : `${thing.minutes} min`, (thing.muscles ?? []).join(' and ')]
+        .filter((t) => t !== '')
+        .join(', ');
     case 'posing':
       return thing.minutes === null ? '' : `${thing.minutes} min`;
     case 'cardio':
@@ -40,6 +47,9 @@ export const thingFigures = (thing: EntryBody): string => {
       return `${Math.round(thing.millilitres)} mL`;
     case 'supplement':
       return `${thing.dose.amount} ${thing.dose.unit}`;
+    case 'morning':
+    case 'measure':
+      return thing.words;
     case 'closing':
       return thing.complete ? 'all of it is logged' : 'something is missing';
     case 'look':
@@ -55,7 +65,7 @@ export const thingFigures = (thing: EntryBody): string => {
 
 /** What one does to make it done; undefined for what has no plan. */
 export const doneWord = (thing: EntryBody): string | undefined =>
-  thing.kind === 'look' || thing.kind === 'closing'
+  !('done' in thing)
     ? undefined
     : thing.kind === 'water'
       ? 'Drunk'

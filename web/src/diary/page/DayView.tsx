@@ -12,6 +12,7 @@ import { addMeal } from '../../data/edit.ts';
 import { Band } from './Band.tsx';
 import { Left } from './Left.tsx';
 import type { Tool } from './tools.ts';
+import { inDayOrder } from '../entries/entryText.ts';
 import { DayHead } from './DayHead.tsx';
 import { Notes } from './Notes.tsx';
 import { Guessed } from '../out/Guesses.tsx';
@@ -211,7 +212,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
                 <Notes day={day} mealId={null} label="Add a note to the day" />
               </div>
               {sheet.meals.length === 0 &&
-              !day.entries.some((e) => e.thing.kind !== 'closing') &&
+              inDayOrder(day.entries, day.athlete.dayTurnsAt).length === 0 &&
               !targets?.phase.patternId ? (
                 <p className="day-empty">
                   {editable
