@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { Day } from '../common.ts';
+import { MeasureThing } from './morning.ts';
 import { MovementOrder, SignMovement } from './movement.ts';
 import { Trend, TrendQuery } from './trend.ts';
 import { PutWeighIn, WeighIn } from './weighIn.ts';
@@ -16,6 +18,17 @@ export const bodyRoutes = {
     '/api/athletes/:athleteId/trend',
     'Mornings, intake and expenditure of a span of days, tomorrow’s scale, the pace, and what came of each change.',
     { params: ofAthlete, query: TrendQuery, response: Trend },
+  ),
+  measures: route(
+    'get',
+    '/api/athletes/:athleteId/measures',
+    'Girths, folds and body fat of other days, the newest first, at most 100.',
+    {
+      params: ofAthlete,
+      response: z.strictObject({
+        measures: z.array(z.strictObject({ day: Day, thing: MeasureThing })).max(100),
+      }),
+    },
   ),
   movementOrders: route(
     'get',

@@ -47,6 +47,8 @@ export const Profile = z.strictObject({
   health: Health,
   /** What is not shown on screen. */
   hide: z.strictObject({ weight: z.boolean(), energy: z.boolean() }),
+  /** Whether the days of a cycle are tracked. */
+  cycle: z.boolean().default(false),
 });
 export type Profile = z.infer<typeof Profile>;
 
@@ -63,6 +65,7 @@ export const DEFAULT_PROFILE: Profile = {
   routine: { waking: '06:30', sessions: [] },
   health: NO_STATEMENTS,
   hide: { weight: false, energy: false },
+  cycle: false,
 };
 
 /** What a start and a change of an athlete both say of the body. */

@@ -79,7 +79,7 @@ export const kcalToPace = ({
   return expenditure + ((middle / 100) * weightKg * KCAL_PER_KG) / 7 - now;
 };
 
-const standingOf = ({ pace, lastChange, today }: DecisionInput): string => {
+const standingOf = ({ pace, today }: DecisionInput): string => {
   const { verdict, counted, needed, verdictOn, direction } = pace;
   switch (verdict) {
     case 'early':
@@ -97,9 +97,7 @@ const standingOf = ({ pace, lastChange, today }: DecisionInput): string => {
         ? 'Rising faster than wanted, with the whole band.'
         : 'Faster than wanted, with the whole band.';
     case 'open':
-      return lastChange === null
-        ? 'Not off pace: the band reaches into the wanted window.'
-        : 'Not off pace since then: the band reaches into the wanted window.';
+      return 'Not shown to be off pace: the band reaches into the wanted window.';
   }
 };
 

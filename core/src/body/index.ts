@@ -105,3 +105,4 @@ export {
 } from './tomorrow.ts';
 export { startBy, type StartBy } from './startBy.ts';
 export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';
+export { exponentialTrend, type WeekRow, weeksOf } from './weeks.ts';

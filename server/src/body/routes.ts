@@ -5,7 +5,7 @@ import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { signMovement } from './movement.ts';
 import { movementOrders, readMovement } from './store/movement.ts';
-import { weighInRows } from './store/weighIns.ts';
+import { measuresOf, weighInRows } from './store/weighIns.ts';
 import { type PlanTold, trendOf } from './trend.ts';
 
 /** `plan` is what this room is told of seasons and orders: the plan itself asks here for the body. */
@@ -15,6 +15,12 @@ export const mountBody = (router: Router, house: Services, plan: PlanTold): void
   );
   mount(router, house, 'trend', ({ params, query, acting }) =>
     acting(async (trx) => trendOf(trx, await athleteOf(trx, params.athleteId), query.from, plan)),
+  );
+  mount(router, house, 'measures', ({ params, acting }) =>
+    acting(async (trx) => {
+      await athleteOf(trx, params.athleteId);
+      return { measures: await measuresOf(trx, params.athleteId) };
+    }),
   );
   mount(router, house, 'movementOrders', ({ params, acting }) =>
     acting(async (trx) => {

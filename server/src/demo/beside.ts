@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto';
 import type { EntryBody, StandingBody } from '@maul/contract/diary';
 import { addDays, athleteDay, localMoment, minutesOf, weekday, type IsoDate } from '@maul/core/units';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { DEMO_ZONE, type DemoAthlete } from './simulate.ts';
+import { mornings } from './mornings.ts';
+import type { ScenarioAthlete } from './scenario.ts';
+import { DEMO_ZONE, WEEKS, type DemoAthlete } from './simulate.ts';
 
 /** Days of training, water and looks that the scenario tells. */
 const DAYS_BACK = 56;
@@ -82,7 +84,12 @@ const dayOf = (made: DemoAthlete, day: IsoDate, step: number, over: (time: strin
 };
 
 /** What the scenario tells beside meals: training, water and looks of eight weeks, and what stands from day to day. */
-export const writeBeside = async (trx: AppTransaction, made: DemoAthlete, now: Date): Promise<void> => {
+export const writeBeside = async (
+  trx: AppTransaction,
+  made: DemoAthlete,
+  now: Date,
+  athlete: Pick<ScenarioAthlete, 'waking' | 'cycle' | 'sex' | 'phases' | 'age'>,
+): Promise<void> => {
   const today = athleteDay(now, DEMO_ZONE);
   const { minutes } = localMoment(now, DEMO_ZONE);
   const row = { athlete_id: made.athleteId, deleted_at: null };
@@ -102,5 +109,27 @@ export const writeBeside = async (trx: AppTransaction, made: DemoAthlete, now: D
       thing: JSON.stringify(thing),
     }));
   }).flat();
-  await trx.insertInto('day_entry').values(entries).execute();
+  const said = mornings(
+    {
+      first: addDays(today, -7 * WEEKS),
+      // Today's is left to be said.
+      today: addDays(today, -1),
+      waking: athlete.waking,
+      cycle: athlete.cycle,
+      male: athlete.sex === 'male',
+      falling: athlete.phases.some((p) => p.kind === 'contest-prep' || p.kind === 'cut'),
+    },
+    athlete.age,
+  ).map(({ day, time, thing }) => ({
+    ...row,
+    id: randomUUID(),
+    day,
+    time,
+    zone: DEMO_ZONE,
+    thing: JSON.stringify(thing),
+  }));
+  await trx
+    .insertInto('day_entry')
+    .values([...entries, ...said])
+    .execute();
 };

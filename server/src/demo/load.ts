@@ -26,6 +26,7 @@ import { referenceFoods } from '../foods/index.ts';
 
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
+import { insertRows, writeCoach, writeNotes } from './coach.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
 
 export interface DemoConnections {
@@ -93,6 +94,8 @@ const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean
       or exists (select from standing_entry where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from handover where athlete_id in (select id from demo) and created_at > ${at})
       or exists (select from note where author_id in (select id from demo) and updated_at > ${at})
+      or exists (select from movement_order where signed_by in (select id from demo) and signed_at > ${at})
+      or exists (select from movement_order where athlete_id in (select id from demo) and acknowledged_at > ${at})
       or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
       or exists (select from order_acknowledgement where athlete_id in (select id from demo) and at > ${at})
       or exists (select from coach_grant where coach_id in (select id from demo) and athlete_id not in (select id from demo))
@@ -131,8 +134,8 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
     await person(made.athleteId, athlete, false);
     const token = await openSession(links.accounts, made.athleteId);
     await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, now));
-    await acting(links.app, coachToken, (trx) => writeCoach(trx, made, coachId));
-    await acting(links.app, token, (trx) => writeAcknowledgements(trx, made));
+    await acting(links.app, coachToken, (trx) => writeCoach(trx, athlete, made, coachId));
+    await acting(links.app, token, (trx) => writeAcknowledgements(trx, athlete, made));
     // What may hurt in a plan was read by both, three days ago.
     for (const [personId, by, who] of [
       [made.athleteId, 'athlete', token],
@@ -146,14 +149,6 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
     .set({ ended_at: sql<string>`now()` })
     .where('person_id', 'in', links.accounts.selectFrom('person').select('id').where('is_demo', '=', true))
     .execute();
-};
-
-/** Rows as one JSON text: thousands of them go over in one statement. */
-const insertRows = (trx: AppTransaction, table: string, columns: Record<string, string>, rows: object[]) => {
-  const names = sql.join(Object.keys(columns).map((c) => sql.ref(c)));
-  const types = sql.join(Object.entries(columns).map(([c, type]) => sql`${sql.ref(c)} ${sql.raw(type)}`));
-  return sql`insert into ${sql.table(table)} (${names})
-    select ${names} from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(${types})`.execute(trx);
 };
 
 const writeAthlete = async (
@@ -247,11 +242,21 @@ const writeAthlete = async (
     athlete_id: 'uuid', id: 'uuid', meal_id: 'uuid', position: 'int', food: 'jsonb', planned_grams: 'float8', grams: 'float8',
     method: 'text', division: 'float8',
   }, portions); // prettier-ignore
-  const weighIns = made.weighIns.map((w) => ({ athlete_id, ...w }));
-  await insertRows(trx, 'weigh_in', { athlete_id: 'uuid', id: 'uuid', day: 'date', kg: 'float8' }, weighIns);
+  const weighIns = made.weighIns.map((w, i) => ({
+    athlete_id,
+    ...w,
+    // Now and then the toilet came after the scale.
+    conditions: { fasted: true, toilet: i % 23 !== 11, sameScale: true, source: 'typed' },
+  }));
+  await insertRows(
+    trx,
+    'weigh_in',
+    { athlete_id: 'uuid', id: 'uuid', day: 'date', kg: 'float8', conditions: 'jsonb' },
+    weighIns,
+  );
   await writeNotes(trx, made, 'athlete', athlete_id);
   await writeKitchen(trx, athlete_id, from);
-  await writeBeside(trx, made, now);
+  await writeBeside(trx, made, now, athlete);
 };
 
 /** What the kitchen of the scenario remembers: a bowl, a box, and rice weighed before and after it was boiled. */
@@ -274,35 +279,17 @@ const writeKitchen = async (trx: AppTransaction, athleteId: string, day: IsoDate
     .execute();
 };
 
-const writeNotes = (trx: AppTransaction, made: DemoAthlete, by: 'athlete' | 'coach', authorId: string) =>
-  insertRows(
-    trx,
-    'note',
-    {
-      athlete_id: 'uuid',
-      id: 'uuid',
-      day: 'date',
-      meal_id: 'uuid',
-      text: 'text',
-      author_id: 'uuid',
-      created_at: 'timestamptz',
-      updated_at: 'timestamptz',
-    },
-    made.notes
-      .filter((n) => n.by === by)
-      .map((n) => ({
-        athlete_id: made.athleteId,
-        id: n.id,
-        day: n.day,
-        meal_id: n.mealId,
-        text: n.text,
-        author_id: authorId,
-        created_at: n.createdAt,
-        updated_at: n.createdAt,
-      })),
-  );
-
-const writeAcknowledgements = async (trx: AppTransaction, made: DemoAthlete): Promise<void> => {
+const writeAcknowledgements = async (
+  trx: AppTransaction,
+  athlete: ScenarioAthlete,
+  made: DemoAthlete,
+): Promise<void> => {
+  if (athlete.movement.some((order) => !order.open))
+    await trx
+      .updateTable('movement_order')
+      .set({ acknowledged_at: sql<string>`signed_at + interval '2 hours'` })
+      .where('athlete_id', '=', made.athleteId)
+      .execute();
   for (const order of made.orders)
     if (order.acknowledgedAt !== null)
       await trx
@@ -335,28 +322,4 @@ const writeConfirmations = async (
           at: new Date(now.getTime() - 3 * 86_400_000).toISOString(),
         })
         .execute();
-};
-
-/** What the coach wrote and signed. */
-const writeCoach = async (trx: AppTransaction, made: DemoAthlete, coachId: string): Promise<void> => {
-  await writeNotes(trx, made, 'coach', coachId);
-  for (const order of made.orders)
-    await trx
-      .insertInto('change_order')
-      .values({
-        athlete_id: made.athleteId,
-        id: order.id,
-        phase_id: order.phaseId,
-        from_date: order.from,
-        until_date: order.until,
-        day_types: order.dayTypes,
-        macro: order.macro,
-        change: JSON.stringify(order.change),
-        lever: order.lever,
-        reason: order.reason,
-        confirmed: [],
-        signed_by: coachId,
-        signed_at: order.signedAt,
-      })
-      .execute();
 };

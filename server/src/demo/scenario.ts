@@ -74,6 +74,20 @@ const ScenarioAthlete = z.strictObject({
       open: z.boolean().default(false),
     }),
   ),
+  /** Orders of cardio. */
+  movement: z
+    .array(
+      z.strictObject({
+        signed: z.int(),
+        from: z.int(),
+        minutes: z.int(),
+        daysPerWeek: z.int(),
+        reason: z.string(),
+        open: z.boolean().default(false),
+      }),
+    )
+    .default([]),
+  cycle: z.boolean().default(false),
   notes: z.array(
     z.strictObject({
       day: z.int(),

@@ -90,6 +90,7 @@ export const profileOf = (athlete: ScenarioAthlete, today: IsoDate): Profile => 
   ...DEFAULT_PROFILE,
   diet: athlete.diet,
   allergens: athlete.allergens,
+  cycle: athlete.cycle,
   fat: { percent: Math.round((1 - athlete.leanKg / athlete.startKg) * 1000) / 10, method: 'skinfold' },
   routine: {
     waking: athlete.waking,

@@ -20,6 +20,7 @@ const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => 
         { to: '/today', name: 'Today' },
         { to: '/bench', name: 'Bench' },
         { to: '/pantry', name: 'Pantry' },
+        { to: '/trend', name: 'Trend' },
         { to: '/season', name: 'Season' },
         { to: '/orders', name: 'Orders' },
       ]

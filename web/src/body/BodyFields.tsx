@@ -114,7 +114,7 @@ export const Choice = ({
   />
 );
 
-type CheckName = 'hide.weight' | 'hide.energy' | `health.${Statement}`;
+type CheckName = 'cycle' | 'hide.weight' | 'hide.energy' | `health.${Statement}`;
 /** A yes or no. */
 export const Check = ({ form, name, label }: { form: BodyForm; name: CheckName; label: string }) => (
   <Controller

@@ -329,6 +329,7 @@ export const HealthSection = ({ form }: { form: BodyForm }) => {
         />
       )}
       <div className="setup-checks">
+        <Check form={form} name="cycle" label="Track my cycle" />
         <Check form={form} name="hide.weight" label="Hide my weight on screen" />
         <Check form={form} name="hide.energy" label="Hide kcal on my day" />
       </div>

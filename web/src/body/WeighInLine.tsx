@@ -4,6 +4,7 @@ import { readBodyMass } from '@maul/core/units';
 import type { DayDocument } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
+import { Link } from 'react-router';
 import { saveWeighIn } from '../data/edit.ts';
 import { fromDay } from '../data/fromDay.ts';
 
@@ -44,6 +45,11 @@ const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' |
       <Button type="submit" disabled={kept}>
         {kept ? 'Kept' : 'Keep'}
       </Button>
+      {day.date === day.today && (
+        <Link to="/morning" className="weigh-in-more">
+          The whole morning
+        </Link>
+      )}
     </form>
   );
 };

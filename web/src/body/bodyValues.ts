@@ -28,6 +28,7 @@ export interface BodyValues {
   weekStartsOn: number;
   health: Omit<HealthStatements, 'professional' | 'doctor'> & { professional: string; doctor: string };
   hide: { weight: boolean; energy: boolean };
+  cycle: boolean;
 }
 
 export interface StartValues extends BodyValues {
@@ -61,6 +62,7 @@ export const EMPTY_BODY: BodyValues = {
   weekStartsOn: 1,
   health: { ...P.health, professional: '', doctor: '' },
   hide: P.hide,
+  cycle: P.cycle,
 };
 export const EMPTY_START: StartValues = {
   ...EMPTY_BODY,
@@ -115,6 +117,7 @@ export const rawProfile = (values: BodyValues): Record<keyof Profile, unknown> =
       doctor: named(values.health.doctor),
     },
     hide: values.hide,
+    cycle: values.cycle,
   };
 };
 
@@ -160,5 +163,6 @@ export const valuesOf = (
     weekStartsOn: profile.weekStartsOn,
     health: { ...health, professional: health.professional ?? '', doctor: health.doctor ?? '' },
     hide: profile.hide,
+    cycle: profile.cycle,
   };
 };

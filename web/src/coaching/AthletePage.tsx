@@ -40,6 +40,7 @@ export const AthletePage = () => {
         <p className="athlete-line">
           <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
           <Link to={`/athletes/${athleteId}/season`}>Season</Link>{' '}
+          <Link to={`/athletes/${athleteId}/trend`}>Trend</Link>{' '}
           <button type="button" className="linklike to-order" onClick={toOrder}>
             Write an order
           </button>

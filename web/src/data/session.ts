@@ -162,7 +162,12 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   ask(['cautions', athleteId]);
   ask(['past-days', athleteId]);
   ask(['week-log', athleteId]);
-  if (what === 'order') ask(['orders', athleteId]);
+  ask(['trend', athleteId]);
+  ask(['measures', athleteId]);
+  if (what === 'order') {
+    ask(['orders', athleteId]);
+    ask(['movement', athleteId]);
+  }
   if (what === 'season' || what === 'athlete' || what === 'order') ask(['season', athleteId]);
   if (what === 'grant') ask(['session']);
 };

@@ -1,4 +1,4 @@
-import { WeighIn, type WeighInRow } from '@maul/contract/body';
+import { type MeasureThing, WeighIn, type WeighInRow } from '@maul/contract/body';
 import { rowCodec } from '../../platform/db/rows.ts';
 import { addDays, type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
@@ -53,3 +53,13 @@ export const addWeighIn = (trx: AppTransaction, athleteId: string, id: string, d
     .insertInto('weigh_in')
     .values({ athlete_id: athleteId, id, day, kg, conditions: null, deleted_at: null })
     .execute();
+
+/** What was measured, one of a day, the newest first, at most 100. */
+export const measuresOf = async (trx: AppTransaction, athleteId: string) =>
+  (
+    await sql<{ day: IsoDate; thing: MeasureThing }>`
+      select distinct on (day) day, thing from day_entry
+      where athlete_id = ${athleteId} and deleted_at is null and thing ->> 'kind' in ('morning', 'measure')
+        and thing ->> 'kind' = 'measure'
+      order by day desc, created_at desc limit 100`.execute(trx)
+  ).rows;

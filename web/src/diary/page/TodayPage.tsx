@@ -16,6 +16,8 @@ import { Overshoot } from '../fit/Overshoot.tsx';
 import { WeighInLine } from '../../body/index.ts';
 
 const Dock = lazy(() => import('./Dock.tsx'));
+const MovementLine = lazy(() => import('./Movement.tsx').then((m) => ({ default: m.MovementLine })));
+const MovementStrip = lazy(() => import('./Movement.tsx').then((m) => ({ default: m.MovementStrip })));
 const Yesterday = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.Yesterday })));
 
 /** The meal that comes next: the first with something still to measure. */
@@ -61,6 +63,16 @@ export const TodayPage = () => {
       {open.map((order) => (
         <OrderStrip key={order.id} order={order} day={day} />
       ))}
+      {day.movement.length > 0 && (
+        <Suspense fallback={null}>
+          {day.movement
+            .filter((o) => o.acknowledgedAt === null)
+            .map((order) => (
+              <MovementStrip key={order.id} order={order} athleteId={day.athlete.id} />
+            ))}
+          <MovementLine day={day} />
+        </Suspense>
+      )}
     </div>
   );
   return (

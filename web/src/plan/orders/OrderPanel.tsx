@@ -220,10 +220,25 @@ const usePlanInForce = (day: DayDocument, from: string): PlanInForce & { stale: 
 };
 
 /** A change order: written, seen before it is signed, signed, and the ones that stand. */
-export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; title?: string }) => {
+export const OrderPanel = ({
+  day,
+  title = 'Change order',
+  initial,
+  onSigned,
+}: {
+  day: DayDocument;
+  title?: string;
+  /** What is proposed; on every day type of the phase unless it says otherwise. */
+  initial?: Partial<OrderDraft>;
+  onSigned?: () => void;
+}) => {
   const start = addDays(day.today, 1);
   const [id, setId] = useState(() => uuidv7());
-  const [draft, setDraft] = useState(() => emptyDraft(start));
+  const [draft, setDraft] = useState(() => ({
+    ...emptyDraft(start),
+    ...(initial && { dayTypes: phaseOn(day.season, start)?.dayTypes.map((t) => t.id) ?? [] }),
+    ...initial,
+  }));
   const change = (part: Partial<OrderDraft>) => setDraft((d) => ({ ...d, ...part }));
   const plan = usePlanInForce(day, draft.from);
   const order = useMemo(
@@ -248,6 +263,8 @@ export const OrderPanel = ({ day, title = 'Change order' }: { day: DayDocument; 
       await queryClient.invalidateQueries({ queryKey: ['day', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['orders', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['in-force', athleteId] });
+      await queryClient.invalidateQueries({ queryKey: ['trend', athleteId] });
+      onSigned?.();
     },
   });
   const submit = (event: FormEvent): void => {

@@ -3,7 +3,8 @@ import type { OrderRow } from '@maul/contract/plan';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Fault } from '../../ui/Fault.tsx';
-import { orderText } from './orderText.ts';
+import { MovementForm } from './MovementForm.tsx';
+import { movementText, orderText } from './orderText.ts';
 import { longDate } from '../../ui/formats/show.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useOwnDay, useSession } from '../../data/session.ts';
@@ -49,6 +50,10 @@ export const OrdersPage = () => {
     queryKey: ['orders', person.id],
     queryFn: () => call('orders', { params: { athleteId: person.id } }),
   });
+  const movement = useQuery({
+    queryKey: ['movement', person.id],
+    queryFn: () => call('movementOrders', { params: { athleteId: person.id } }),
+  });
   const { day } = useOwnDay();
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data || !day) return <p className="waiting">Reading the orders …</p>;
@@ -58,13 +63,35 @@ export const OrdersPage = () => {
       <p className="second">
         What was changed, from when, by whom and why. A signed order is never altered; a new one follows it.
       </p>
-      {!day.athlete.hasCoach && <OrderPanel day={day} title="Sign a change of your own" />}
+      {!day.athlete.hasCoach && (
+        <>
+          <OrderPanel day={day} title="Sign a change of your own" />
+          <MovementForm day={day} />
+        </>
+      )}
       {data.orders.length === 0 && <p className="day-empty">No order has been signed yet.</p>}
       <ol className="order-list">
         {data.orders.map((order) => (
           <OrderLine key={order.id} order={order} day={day} />
         ))}
       </ol>
+      {(movement.data?.orders.length ?? 0) > 0 && (
+        <section aria-label="Orders of movement">
+          <h2 className="panel-title">Cardio and steps</h2>
+          <ol className="order-list">
+            {movement.data?.orders.map((order) => (
+              <li key={order.id}>
+                <h2>{movementText(order)}</h2>
+                <p>{order.reason}</p>
+                <p className="quiet">
+                  {order.signedByName}, {longDate(order.signedAt.slice(0, 10) as typeof order.from)} ·{' '}
+                  {order.acknowledgedAt === null ? 'waits for your acknowledgement on Today' : 'acknowledged'}
+                </p>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
     </div>
   );
 };

@@ -1,7 +1,8 @@
 import type { OrderRow } from '@maul/contract/plan';
 import { TARGET_WORDS } from '@maul/core/nutrition';
 import { type Season } from '@maul/core/plan';
-import { shortDate } from '../../ui/formats/show.ts';
+import type { MovementOrder } from '@maul/contract/body';
+import { plural, shortDate } from '../../ui/formats/show.ts';
 
 /** The day types an order binds, by name. */
 export const orderDays = (order: Pick<OrderRow, 'phaseId' | 'dayTypes'>, season: Season): string => {
@@ -27,4 +28,19 @@ export const orderText = (
   const until = order.until === null ? '' : ` until ${shortDate(order.until)}`;
   const through = lever === null ? '' : `, through ${lever}`;
   return `${TARGET_WORDS[macro]} ${amount} on ${orderDays(order, season)} from ${shortDate(order.from)}${until}${through}`;
+};
+
+/** "20 min of cardio on 3 days a week from Mon 16 Mar". */
+export const movementText = ({
+  movement,
+  from,
+  until,
+}: Pick<MovementOrder, 'movement' | 'from' | 'until'>): string => {
+  const what =
+    movement.kind === 'cardio'
+      ? `${movement.minutes} min of cardio on ${plural(movement.daysPerWeek, 'day')} a week`
+      : movement.kind === 'steps'
+        ? `${movement.steps.toLocaleString('en-GB')} steps a day`
+        : `no ordered ${movement.of} any more`;
+  return `${what} from ${shortDate(from)}${until === null ? '' : ` until ${shortDate(until)}`}`;
 };

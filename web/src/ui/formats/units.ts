@@ -9,15 +9,19 @@ const METRIC: Units = { body: 'kg', food: 'g', energy: 'kcal' };
 export const UnitsContext = createContext<Units>(METRIC);
 export const useUnits = (): Units => useContext(UnitsContext);
 
+/** kcal in the athlete's unit. */
+export const energyNumber = (value: number, { energy }: Units): number =>
+  energy === 'kcal' ? value : kjFromKcal(kcal(value));
 /** Energy in the athlete's unit, without it: 1,885 or 7,887. */
-export const energyFigure = (value: number, { energy }: Units): string =>
-  whole(energy === 'kcal' ? value : kjFromKcal(kcal(value)));
+export const energyFigure = (value: number, units: Units): string => whole(energyNumber(value, units));
 export const energyText = (value: number, units: Units): string =>
   `${energyFigure(value, units)} ${units.energy}`;
 
+/** kg of body mass in the athlete's unit. */
+export const bodyNumber = (kg: number, { body }: Units): number =>
+  body === 'kg' ? kg : (kg * 1000) / GRAMS_PER_POUND;
 /** kg of body mass in the athlete's unit, to a tenth. */
-export const bodyFigure = (kg: number, { body }: Units): string =>
-  (body === 'kg' ? kg : (kg * 1000) / GRAMS_PER_POUND).toFixed(1);
+export const bodyFigure = (kg: number, units: Units): string => bodyNumber(kg, units).toFixed(1);
 export const bodyText = (kg: number, units: Units): string => `${bodyFigure(kg, units)} ${units.body}`;
 
 /** Typed in the athlete's unit, to kg. */

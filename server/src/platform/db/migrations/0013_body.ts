@@ -35,7 +35,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await run(`grant update (acknowledged_at) on movement_order to maul_app`);
   await run(`create policy read on movement_order for select to maul_app using (${REACHABLE})`);
   await run(`create policy add on movement_order for insert to maul_app with check (
-    signed_by = (select acting_person()) and (
+    signed_by = (select acting_person()) and (acknowledged_at is null or signed_by = athlete_id) and (
       athlete_id = any ((select coached_athletes())::uuid[])
       or ${OWN} and not exists (select from coach_grant g where g.athlete_id = movement_order.athlete_id and g.ended_at is null)
     ))`);

@@ -1,0 +1,340 @@
+import { decide, sessionKcal, SESSION_MET, type DecisionDraft } from '@maul/core/body';
+import { phaseName, phaseOn, phaseWeek, countdown } from '@maul/core/plan';
+import { addDays, type IsoDate } from '@maul/core/units';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import type { Trend } from '@maul/contract/body';
+import type { SeasonDocument } from '@maul/contract/plan';
+import { useSession } from '../../data/session.ts';
+import { Fault } from '../../ui/Fault.tsx';
+import { bodyNumber, bodyText, energyNumber, energyText } from '../../ui/formats/units.ts';
+import { shortDate, weeksAndDays } from '../../ui/formats/show.ts';
+import { forecastInput, horizonOf, plannedMean, wantedAt, type EatingAs } from './ahead.ts';
+import type { ChartMark, School } from './series.ts';
+import { Decision } from './Decision.tsx';
+import { useFans } from './forecast.ts';
+import { Ledger } from './Ledger.tsx';
+import { Pace } from './Pace.tsx';
+import { Tomorrow } from './Tomorrow.tsx';
+import { useOrders, useSeason, useTrend } from './useTrend.ts';
+import { WeekTable } from './WeekTable.tsx';
+import './trend.css';
+
+const TrendChart = lazy(() => import('./TrendChart.tsx').then((m) => ({ default: m.TrendChart })));
+
+const SPANS = [
+  ['84', '12 weeks'],
+  ['180', '26 weeks'],
+  ['366', 'A year'],
+  ['1096', '3 years'],
+] as const;
+/** Two changes closer than this share one letter, days. */
+const CLOSE_DAYS = 3;
+/** The fastest loss that a forecast calls gentle, % a week. Source: Helms 2014. */
+const GENTLE = 1;
+
+/** Letters for the changes, the oldest first; those close together share one. */
+const lettersOf = (trend: Trend): { letters: Map<string, string>; marks: ChartMark[] } => {
+  const letters = new Map<string, string>();
+  const marks: ChartMark[] = [];
+  for (const row of trend.ledger.filter((r) => r.kind !== 'phase').reverse()) {
+    const last = marks.at(-1);
+    if (last && row.from < addDays(last.day, CLOSE_DAYS)) {
+      letters.set(row.id, last.letter);
+      continue;
+    }
+    const letter = String.fromCharCode(65 + (marks.length % 26));
+    marks.push({ letter, day: row.from });
+    letters.set(row.id, letter);
+  }
+  return { letters, marks };
+};
+
+const decisionOf = (trend: Trend, document: SeasonDocument) => {
+  const now = trend.days.findLast((d) => d.weightKg !== null && d.expenditure !== null);
+  if (!trend.pace || !now || now.weightKg === null || now.expenditure === null) return null;
+  const { slope, odds, wanted, since: _since, ...pace } = trend.pace;
+  return decide({
+    pace: { ...pace, slope: slope ?? undefined, odds: odds ?? undefined },
+    wanted,
+    today: trend.today,
+    weightKg: now.weightKg,
+    expenditure: now.expenditure,
+    eaten: trend.eaten?.kcal,
+    planned: plannedMean(document),
+    cardioKcal: sessionKcal(SESSION_MET.cardio, now.weightKg, 20),
+    lastChange: trend.lastChange,
+  });
+};
+
+const NO_DRAFT: DecisionDraft = { school: 'none', change: { kind: 'none' }, balance: 0, kgPerWeek: 0 };
+
+const Head = ({ document, own }: { document: SeasonDocument; own: boolean }) => {
+  const phase = phaseOn(document.season, document.today);
+  const next = countdown(document.season, document.today);
+  const week = phase && phaseWeek(phase, document.today);
+  return (
+    <div className="trend-head">
+      {!own && (
+        <p className="athlete-line">
+          <Link to="/roster">Roster</Link> <span aria-hidden>›</span>{' '}
+          <Link to={`/athletes/${document.athlete.id}/${document.today}`}>{document.athlete.name}</Link>
+        </p>
+      )}
+      <h1 className="page-title">{own ? 'Trend' : `${document.athlete.name}: trend`}</h1>
+      <p className="second">
+        {phase && week ? `${phaseName(phase)}, week ${week.week} of ${week.of}` : 'No phase today'}
+        {next ? ` · ${weeksAndDays(next)} to ${next.event.name}` : ''}
+        {own && (
+          <>
+            {' '}
+            · <Link to="/morning">This morning</Link> · <Link to="/measures">Measures</Link>
+          </>
+        )}
+      </p>
+    </div>
+  );
+};
+
+const Key = ({ hidden, school }: { hidden: boolean; school: School }) => (
+  <ul className="trend-key" aria-label="Key">
+    {!hidden && (
+      <>
+        <li className="key-dot">one morning</li>
+        <li className="key-week">mean of the week</li>
+        <li className="key-week key-kept">week inside the wanted pace</li>
+        {school !== 'weeks' && <li className="key-line">trend{school === 'filter' ? ', 90 %' : ''}</li>}
+        <li className="key-fan">forecast, 10 to 90 %</li>
+      </>
+    )}
+    <li className="key-dash">eaten, one day</li>
+  </ul>
+);
+
+/** What each way to go on would bring, and which of them is looked at. */
+const useAhead = (trend: Trend, document: SeasonDocument) => {
+  const [as, setAs] = useState<EatingAs>('planned');
+  const [chosen, setChosen] = useState(0);
+  const decision = useMemo(() => decisionOf(trend, document), [trend, document]);
+  const { to, show } = horizonOf(document);
+  const now = trend.days.findLast((d) => d.weightKg !== null);
+  const wanted = useMemo(
+    () => (now?.weightKg == null ? null : wantedAt(now.weightKg, document, to)),
+    [now?.weightKg, document, to],
+  );
+  const asked = useMemo(
+    () =>
+      (decision?.drafts ?? [NO_DRAFT]).flatMap((draft) => {
+        const input = forecastInput(trend, document, as, draft);
+        return input ? [{ input, wanted, percent: GENTLE }] : [];
+      }),
+    [decision, trend, document, as, wanted],
+  );
+  const fans = useFans(asked);
+  const fan = fans?.[Math.min(chosen, fans.length - 1)];
+  const planned = useMemo(
+    () => asked[Math.min(chosen, asked.length - 1)]?.input.intake ?? [],
+    [asked, chosen],
+  );
+  return { as, setAs, chosen, setChosen, decision, to, show, wanted, fans, fan, planned };
+};
+
+const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocument; own: boolean }) => {
+  const { athlete } = document;
+  const { units, hide } = athlete.profile;
+  const hidden = own && hide.weight;
+  const navigate = useNavigate();
+  const [school, setSchool] = useState<School>('filter');
+  const orders = useOrders(athlete.id);
+  const { letters, marks } = useMemo(() => lettersOf(trend), [trend]);
+  const ahead = useAhead(trend, document);
+  const { decision, fan, as, setAs, to, show } = ahead;
+  const now = trend.days.findLast((d) => d.weightKg !== null);
+  const mass = useCallback((kg: number) => bodyNumber(kg, units), [units]);
+  const energy = useCallback((kcal: number) => energyNumber(kcal, units), [units]);
+  const openDay = useCallback(
+    (day: IsoDate) => {
+      if (day > addDays(trend.today, 1)) return;
+      void navigate(own ? `/today/${day}` : `/athletes/${athlete.id}/${day}`);
+    },
+    [navigate, own, athlete.id, trend.today],
+  );
+  const end = fan?.days.at(-1);
+  const horizon = show === null ? `on ${shortDate(to)}` : `at ${show}`;
+  const spent = trend.days.findLast((d) => d.expenditure !== null);
+  const first = trend.days[0]?.day ?? trend.today;
+  const label = [
+    now?.weightKg != null && !hidden ? `Trend today ${bodyText(now.weightKg, units)}` : '',
+    end && !hidden ? `expected ${horizon} ${bodyText(end.kg.mid, units)}` : '',
+    spent?.expenditure != null ? `expenditure ${energyText(spent.expenditure, units)} a day` : '',
+    'the table below says the same week by week',
+  ]
+    .filter((part) => part !== '')
+    .join('; ');
+  return (
+    <div className="trend-place">
+      <div className="trend-left">
+        <Key hidden={hidden} school={school} />
+        <div className="trend-tools">
+          {!hidden && (
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={school}
+              aria-label="How the trend is made"
+              onChange={(_, next: School | null) => next && setSchool(next)}
+            >
+              <ToggleButton value="filter">Filter</ToggleButton>
+              <ToggleButton value="weeks">Week means</ToggleButton>
+              <ToggleButton value="exponential">Exponential</ToggleButton>
+            </ToggleButtonGroup>
+          )}
+          {trend.eaten && (
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={as}
+              aria-label="The forecast eats"
+              onChange={(_, next: EatingAs | null) => next && setAs(next)}
+            >
+              <ToggleButton value="planned">As planned</ToggleButton>
+              <ToggleButton value="lately">As in the last 14 days</ToggleButton>
+            </ToggleButtonGroup>
+          )}
+        </div>
+        <Suspense fallback={<div className="trend-canvas waiting">Drawing …</div>}>
+          <TrendChart
+            trend={trend}
+            document={document}
+            school={school}
+            marks={marks}
+            fan={fan?.days}
+            planned={ahead.planned}
+            mass={mass}
+            massUnit={units.body}
+            energy={energy}
+            energyUnit={units.energy}
+            hidden={hidden}
+            from={first}
+            label={label}
+            onDay={openDay}
+          />
+        </Suspense>
+        <p className="trend-said">
+          {now?.weightKg != null && !hidden && (
+            <>
+              <b>{bodyText(now.weightKg, units)}</b> trend today ±{' '}
+              {(1.645 * mass(now.weightSd ?? 0)).toFixed(1)} (90 %).{' '}
+            </>
+          )}
+          {spent?.expenditure != null && (
+            <>
+              <b>{energyText(spent.expenditure, units)}</b> expenditure ±{' '}
+              {Math.round(1.645 * energy(spent.expenditureSd ?? 0))} (90 %), as you log.{' '}
+            </>
+          )}
+          {end && !hidden && (
+            <span className="is-planned">
+              <b>{bodyText(end.kg.mid, units)}</b> {horizon}, {bodyText(end.kg.low, units)} to{' '}
+              {bodyText(end.kg.high, units)} (10 to 90 %), body fat {end.fatPercent.low.toFixed(0)} to{' '}
+              {end.fatPercent.high.toFixed(0)} %
+              {athlete.profile.fat === null ? ' (no body fat is known: taken by eye)' : ''}.
+            </span>
+          )}
+        </p>
+        {!hidden && (
+          <Ledger
+            trend={trend}
+            document={document}
+            orders={orders}
+            letters={letters}
+            mass={mass}
+            unit={units.body}
+          />
+        )}
+        <details className="trend-table">
+          <summary>Week by week, as a table</summary>
+          <WeekTable trend={trend} units={units} startsOn={athlete.profile.weekStartsOn} hidden={hidden} />
+        </details>
+      </div>
+      <div className="trend-right">
+        {hidden ? (
+          <p className="second">
+            Your weight is hidden, as you asked. It is kept, and tells your expenditure and your targets.
+          </p>
+        ) : (
+          <Tomorrow trend={trend} units={units} />
+        )}
+        {trend.pace && !hidden && <Pace pace={trend.pace} />}
+        {decision && (
+          <Decision
+            decision={decision}
+            fans={ahead.fans}
+            chosen={ahead.chosen}
+            onChoose={ahead.setChosen}
+            wanted={ahead.wanted}
+            units={units}
+            horizon={horizon}
+            hidden={hidden}
+            athleteId={athlete.id}
+            maySign={!own || !athlete.hasCoach}
+          />
+        )}
+      </div>
+    </div>
+  );
+};
+
+/** Is it working, and if not, what is the smallest change? Read by the athlete and by their coach. */
+export const TrendPage = () => {
+  const { person } = useSession();
+  const { athleteId = person.id } = useParams();
+  const own = athleteId === person.id;
+  const [span, setSpan] = useState<string>('84');
+  const season = useSeason(athleteId);
+  const today = season.data?.today;
+  const trend = useTrend(athleteId, today && addDays(today, -Number(span)));
+  useEffect(() => {
+    document.title = season.data && !own ? `Maul, ${season.data.athlete.name}, trend` : 'Maul, trend';
+  }, [season.data, own]);
+  const error = season.error ?? trend.error;
+  if (error && (!season.data || !trend.data))
+    return (
+      <Fault
+        error={error}
+        again={() => {
+          void season.refetch();
+          void trend.refetch();
+        }}
+      />
+    );
+  if (!season.data) return <p className="waiting">Reading the log …</p>;
+  return (
+    <div className="trend-page">
+      <div className="trend-top">
+        <Head document={season.data} own={own} />
+        <TextField select size="small" label="Span" value={span} onChange={(e) => setSpan(e.target.value)}>
+          {SPANS.map(([days, name]) => (
+            <MenuItem key={days} value={days}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </div>
+      {!trend.data ? (
+        <p className="waiting">Reading the mornings …</p>
+      ) : trend.data.days.every((d) => d.kg === null) ? (
+        <p className="day-empty">
+          No morning has been weighed in this span yet.{' '}
+          {own ? <Link to="/morning">Weigh in this morning</Link> : 'The athlete has not weighed in.'}
+        </p>
+      ) : (
+        <Place trend={trend.data} document={season.data} own={own} />
+      )}
+    </div>
+  );
+};

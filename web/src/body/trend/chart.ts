@@ -1,0 +1,150 @@
+import { weeksOf } from '@maul/core/body';
+import { phaseName, phasesInOrder } from '@maul/core/plan';
+import { addDays, type IsoDate } from '@maul/core/units';
+import type { EChartsOption, SeriesOption } from 'echarts';
+import { at, type ChartInput, DAY, type Drawn, energySeries, weightSeries } from './series.ts';
+
+/** Now, the beginnings of phases, and the changes by letter. */
+const markSeries = ({ trend, document, marks, fan, tokens, hidden, narrow, W, E }: Drawn): SeriesOption[] => {
+  const series: SeriesOption[] = [];
+  const { days, today } = trend;
+  const first = days[0]?.day ?? today;
+  const end = fan?.at(-1)?.day ?? addDays(today, 14);
+  const phases = phasesInOrder(document.season).filter((p) => p.from > first && p.from <= end);
+  const vertical = (xAxis: number, color: string, type: 'solid' | 'dashed', label: object) => ({
+    xAxis,
+    lineStyle: { color, type, width: 1 },
+    label,
+  });
+  const text = { fontFamily: 'Archivo Variable', fontSize: 12, color: tokens.ink };
+  const none = { show: false };
+  const anchor = (grid: number, data: object[]): SeriesOption => ({
+    type: 'line',
+    name: 'marks',
+    xAxisIndex: grid,
+    yAxisIndex: grid,
+    data: [],
+    markLine: { silent: true, symbol: 'none', animation: false, data },
+  });
+  const now = vertical(at(today), tokens.ink, 'solid', {
+    ...text,
+    show: true,
+    formatter: 'today',
+    position: 'end',
+  });
+  const grids = hidden ? [E] : [W, E];
+  for (const grid of grids) {
+    const top = grid === grids[0];
+    series.push(
+      anchor(grid, [
+        top ? now : { ...now, label: none },
+        ...phases.map((p) =>
+          vertical(
+            at(p.from) - DAY / 2,
+            tokens.line,
+            p.from > today ? 'dashed' : 'solid',
+            top && !narrow
+              ? {
+                  ...text,
+                  show: true,
+                  formatter: phaseName(p),
+                  position: 'insideStartTop',
+                  rotate: 90,
+                  color: tokens.ink2,
+                }
+              : none,
+          ),
+        ),
+        ...marks.map((m) =>
+          vertical(
+            at(m.day) - DAY / 2,
+            tokens.ink2,
+            'dashed',
+            top
+              ? {
+                  ...text,
+                  show: true,
+                  formatter: m.letter,
+                  position: 'start',
+                  distance: -16,
+                  color: tokens.paper,
+                  backgroundColor: tokens.ink,
+                  padding: [2, 5],
+                  borderRadius: 2,
+                  fontWeight: 700,
+                }
+              : none,
+          ),
+        ),
+      ]),
+    );
+  }
+
+  return series;
+};
+
+/** The option of the chart: weight above, intake against expenditure below, phases and changes as marks. */
+export const chartOption = (input: ChartInput): EChartsOption => {
+  const { trend, document, fan, tokens, hidden, narrow } = input;
+  const { days, today } = trend;
+  const [W, E] = hidden ? [-1, 0] : [0, 1];
+  const weeks = weeksOf(
+    days.map((d) => ({ ...d, kg: d.counts ? d.kg : null })),
+    document.athlete.profile.weekStartsOn,
+  );
+  const drawn: Drawn = { ...input, weeks, W, E };
+  const series = [...(hidden ? [] : weightSeries(drawn)), ...energySeries(drawn), ...markSeries(drawn)];
+  const first = days[0]?.day ?? today;
+  const end = fan?.at(-1)?.day ?? addDays(today, 14);
+  const axisText = { color: tokens.ink3, fontFamily: 'Archivo Variable', fontSize: 12 };
+  const x = (grid: number, labels: boolean) => ({
+    type: 'time' as const,
+    gridIndex: grid,
+    min: at(first) - DAY,
+    max: at(end) + DAY,
+    axisLine: { lineStyle: { color: tokens.ink } },
+    axisTick: { show: labels },
+    axisLabel: { ...axisText, show: labels, hideOverlap: true, formatter: '{d} {MMM}' },
+    splitLine: { show: false },
+  });
+  const y = (grid: number, name: string) => ({
+    type: 'value' as const,
+    gridIndex: grid,
+    scale: true,
+    name,
+    nameTextStyle: { ...axisText, align: 'left' as const },
+    axisLine: { show: true, lineStyle: { color: tokens.ink } },
+    axisLabel: axisText,
+    splitNumber: grid === E && !hidden ? 3 : 6,
+    splitLine: { lineStyle: { color: tokens.line, width: 0.8 } },
+  });
+  const left = narrow ? 42 : 52;
+  return {
+    animation: false,
+    textStyle: { fontFamily: 'Archivo Variable' },
+    grid: hidden
+      ? [{ left, right: 14, top: 26, bottom: 28 }]
+      : [
+          { left, right: 14, top: 26, height: '56%' },
+          { left, right: 14, top: '71%', bottom: 28 },
+        ],
+    xAxis: hidden ? [x(0, true)] : [x(0, false), x(1, true)],
+    yAxis: hidden ? [y(0, input.energyUnit)] : [y(0, input.massUnit), y(1, input.energyUnit)],
+    dataZoom: [
+      {
+        type: 'inside',
+        xAxisIndex: hidden ? [0] : [0, 1],
+        filterMode: 'none',
+        throttle: 0,
+        minValueSpan: 7 * DAY,
+        zoomOnMouseWheel: true,
+        moveOnMouseMove: true,
+        preventDefaultMouseMove: !narrow,
+      },
+    ],
+    series,
+  };
+};
+
+/** The day that a place on the chart's time axis belongs to. */
+export const dayAt = (time: number): IsoDate => new Date(time).toISOString().slice(0, 10) as IsoDate;

@@ -1,0 +1,90 @@
+import type { LedgerRow, MovementOrder, PaceDocument } from '@maul/contract/body';
+import type { OrderRow, SeasonDocument } from '@maul/contract/plan';
+import type { DecisionDraft } from '@maul/core/body';
+import { phaseName } from '@maul/core/plan';
+import { movementText, orderText } from '../../plan/index.ts';
+import { plural } from '../../ui/formats/show.ts';
+
+/** With a real minus: −0.65, +0.4. */
+export const signed = (value: number, digits: number): string => {
+  const text = Math.abs(value).toFixed(digits);
+  return Number(text) === 0 ? text : `${value < 0 ? '−' : '+'}${text}`;
+};
+
+export const percentOf = (part: number): string => {
+  if (part > 0.99) return 'over 99 %';
+  return part < 0.01 ? 'under 1 %' : `${Math.round(part * 100)} %`;
+};
+
+const SKIP_WORDS = {
+  start: 'the first ten days of the phase',
+  refeed: 'a refeed and the three days after it',
+  peak: 'peak week',
+  paused: 'the log was paused',
+} as const;
+
+/** Which days do not count, and why: "10: the first ten days of the phase". */
+export const skippedInWords = (pace: Pick<PaceDocument, 'skipped'>): string[] =>
+  (Object.keys(SKIP_WORDS) as (keyof typeof SKIP_WORDS)[]).flatMap((why) => {
+    const days = pace.skipped.filter((s) => s.why === why).length;
+    return days === 0 ? [] : [`${plural(days, 'day')}: ${SKIP_WORDS[why]}`];
+  });
+
+/** The likeliest side first: "63 % likely slower than wanted, 32 % inside, 5 % faster". */
+export const oddsInWords = ({ odds, direction }: Pick<PaceDocument, 'odds' | 'direction'>): string | null => {
+  if (!odds) return null;
+  const [slower, faster] =
+    direction === 'losing' ? ([odds.above, odds.below] as const) : ([odds.below, odds.above] as const);
+  const names =
+    direction === 'level'
+      ? (['below', 'above'] as const)
+      : (['slower than wanted', 'faster than wanted'] as const);
+  const all = [
+    { part: slower, name: names[0] },
+    { part: odds.inside, name: 'inside the wanted pace' },
+    { part: faster, name: names[1] },
+  ].sort((a, b) => b.part - a.part);
+  return all.map(({ part, name }, i) => `${percentOf(part)}${i === 0 ? ' likely' : ''} ${name}`).join(', ');
+};
+
+/** What a row of the ledger is about, who changed it and why. */
+export const changeText = (
+  row: Pick<LedgerRow, 'id' | 'kind' | 'from'>,
+  document: SeasonDocument,
+  orders: { food: readonly OrderRow[] | undefined; movement: readonly MovementOrder[] | undefined },
+): { what: string; by: string | null; reason: string | null } => {
+  if (row.kind === 'phase') {
+    const phase = document.season.phases.find((p) => p.id === row.id);
+    return { what: `${phase ? phaseName(phase) : 'A phase'} began`, by: null, reason: null };
+  }
+  const food = orders.food?.find((o) => o.id === row.id);
+  if (food) return { what: orderText(food, document.season), by: food.signedByName, reason: food.reason };
+  const movement = orders.movement?.find((o) => o.id === row.id);
+  if (movement) return { what: movementText(movement), by: movement.signedByName, reason: movement.reason };
+  return { what: 'A change', by: null, reason: null };
+};
+
+const SCHOOLS = {
+  none: 'No change',
+  expenditure: 'From expenditure',
+  fixed: 'One fixed step',
+  movement: 'Movement first',
+} as const;
+
+/** A draft in one line. */
+export const draftText = ({ school, change }: DecisionDraft): { school: string; what: string } => ({
+  school: SCHOOLS[school],
+  what:
+    change.kind === 'none'
+      ? 'Everything stays as it is.'
+      : change.kind === 'food'
+        ? `${signed(change.kcalPerDay, 0)} kcal a day, which is ${signed(change.kcalPerDay / 4, 0)} g of carbs`
+        : `${change.minutes} min of cardio on ${plural(change.daysPerWeek, 'day')} a week, ${change.kcalEach} kcal each`,
+});
+
+export const VERDICTS: Readonly<Record<LedgerRow['verdict'], string>> = {
+  early: 'Too early to tell',
+  worked: 'Worked',
+  'did not': 'Did not do what it should',
+  open: 'Cannot be told yet',
+};
