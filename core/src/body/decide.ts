@@ -79,11 +79,15 @@ export const kcalToPace = ({
   return expenditure + ((middle / 100) * weightKg * KCAL_PER_KG) / 7 - now;
 };
 
-const standingOf = ({ pace, today }: DecisionInput): string => {
+const standingOf = ({ pace }: DecisionInput): string => {
   const { verdict, counted, needed, verdictOn, direction } = pace;
   switch (verdict) {
     case 'early':
-      return `Too early: ${counted.length} of the ${needed} days needed count. The first verdict comes on ${verdictOn ?? today}.`;
+      return `Too early: ${counted.length} of the ${needed} days needed count. ${
+        verdictOn === null
+          ? 'The phase ends before enough of them do.'
+          : `The first verdict comes on ${verdictOn}.`
+      }`;
     case 'gaps':
       return `Too few mornings: ${pace.mornings} of ${counted.length} days that count. Seven of ten are needed.`;
     case 'inside':

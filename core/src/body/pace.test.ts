@@ -64,6 +64,11 @@ describe('the pace of a phase', () => {
     expect(told).toMatchObject({ verdict: 'early', needed: 14, verdictOn: addDays(at(10), 4) });
     expect(told.slope?.percent).toBeCloseTo(-0.2, 1);
   });
+  test('days that will not count put the verdict off; a phase that ends before has none', () => {
+    const start = (day: IsoDate) => (day < at(11) ? ('start' as const) : undefined);
+    expect(pace(5, -0.2, { skip: start })).toMatchObject({ counted: [], verdictOn: at(24) });
+    expect(pace(5, -0.2, { skip: start, until: at(20) }).verdictOn).toBeNull();
+  });
   test('a band wholly above the window of a deficit is slow, wholly below it fast', () => {
     expect(pace(28, 0.1).verdict).toBe('slow');
     expect(pace(28, -2).verdict).toBe('fast');

@@ -24,6 +24,8 @@ export interface PaceInput {
   /** First day that may count. */
   from: IsoDate;
   today: IsoDate;
+  /** Last day of the phase; null while it has none. */
+  until?: IsoDate | null;
   /** Why a day does not count, or undefined where it does. */
   skip: (day: IsoDate) => SkipReason | undefined;
   /** How the spread of this athlete's mornings lies to the usual one, as a factor of the variance. */
@@ -47,7 +49,7 @@ export interface Pace {
    * `inside`: the whole band lies in the window. `open`: nothing is shown either way.
    */
   verdict: 'early' | 'gaps' | 'slow' | 'fast' | 'inside' | 'open';
-  /** When enough days will have counted, if every day from now on counts; null once they have. */
+  /** When enough days will have counted; null once they have, and where the phase ends before. */
   verdictOn: IsoDate | null;
 }
 
@@ -95,12 +97,32 @@ export const wanderingSlope = (mornings: readonly WeighIn[], own = 1): Slope | u
   return { perDay: (a * q - b * p) / det, sd: Math.sqrt(a / det) };
 };
 
+/** So far ahead a verdict is looked for, days. */
+const LOOK_AHEAD = 90;
+
+/** The day on which so many more days will have counted, or null where the phase ends first. */
+const countedOn = (
+  today: IsoDate,
+  more: number,
+  until: IsoDate | null,
+  skip: PaceInput['skip'],
+): IsoDate | null => {
+  let left = more;
+  for (let i = 1; i <= LOOK_AHEAD; i += 1) {
+    const day = addDays(today, i);
+    if (until !== null && day > until) return null;
+    if (skip(day) === undefined) left -= 1;
+    if (left === 0) return day;
+  }
+  return null;
+};
+
 /**
  * The pace of a phase against what is wanted: the slope of the mornings that count with its 90 % band, and a verdict by the rule that the
  * whole band must lie on one side. The first days of a phase, refeeds and the days after them do not count (the caller says which).
  * common practice, no source.
  */
-export const paceOf = ({ mornings, wanted, from, today, skip, own = 1 }: PaceInput): Pace => {
+export const paceOf = ({ mornings, wanted, from, until = null, today, skip, own = 1 }: PaceInput): Pace => {
   const direction = directionOf(wanted);
   const needed = direction === 'losing' ? NEEDED.losing : NEEDED.other;
   const counted: IsoDate[] = [];
@@ -141,6 +163,6 @@ export const paceOf = ({ mornings, wanted, from, today, skip, own = 1 }: PaceInp
     odds:
       below === undefined || above === undefined ? undefined : { below, above, inside: 1 - below - above },
     verdict: verdict(),
-    verdictOn: enough ? null : addDays(today, needed - counted.length),
+    verdictOn: enough ? null : countedOn(today, needed - counted.length, until, skip),
   };
 };

@@ -73,6 +73,7 @@ const paceIn = (
     mornings: counting,
     wanted: phase.rate,
     from: phase.from,
+    until: phase.to,
     today,
     skip: skipIn(phase, paused),
   });

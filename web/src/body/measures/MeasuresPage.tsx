@@ -45,6 +45,8 @@ const readReadings = (text: string, low: number, high: number): number[] | strin
   return numbers.some((n) => n < low || n > high) ? `From ${low} to ${high}.` : numbers;
 };
 
+const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1);
+
 const meanOf = (readings: readonly number[] | undefined): number | undefined =>
   meanReading(readings ?? [])?.mean;
 
@@ -78,7 +80,7 @@ const Site = ({
         : undefined;
   return (
     <TextField
-      label={`${label}, ${unit}`}
+      label={`${capital(label)}, ${unit}`}
       value={text}
       onChange={(e) => setText(e.target.value)}
       onBlur={() => typeof read !== 'string' && onKeep(read.length === 0 ? undefined : read)}
@@ -127,7 +129,7 @@ const Found = ({
   if (!found.ok)
     return (
       <li className="quiet">
-        {name}: {found.sentence}
+        {capital(name)}: {found.sentence}
       </li>
     );
   const percent = Math.round(found.percent * 10) / 10;

@@ -29,6 +29,8 @@ const remembered = (): Said => {
   }
 };
 
+const READ = 'Read. Press Keep.';
+
 /** A body scale over Bluetooth, and the stand-in that ships: one press listens, a reading fills the field. */
 const BodyScale = ({ lastKg, onReading }: { lastKg: number; onReading: (kg: number) => void }) => {
   const [state, setState] = useState<string | null>(null);
@@ -43,11 +45,12 @@ const BodyScale = ({ lastKg, onReading }: { lastKg: number; onReading: (kg: numb
       const scale = await listenToScale(bluetooth, {
         said: (read: BodyReadingResult) => {
           if (!read.ok) return setFault(read.sentence);
-          setState('Read. Press Keep.');
+          setState(READ);
           onReading(read.reading.kg);
           stop.current?.();
         },
-        gone: () => setState(null),
+        // What was read stays said; a scale that goes before it has read is silent again.
+        gone: () => setState((now) => (now === READ ? now : null)),
       });
       stop.current = scale.stop;
       setState(`${scale.name}: step on it, and stand still.`);

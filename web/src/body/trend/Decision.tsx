@@ -54,13 +54,13 @@ export const Decision = ({
           one cannot be told from it before seven days.
         </p>
       )}
-      <ol className="drafts" role="radiogroup" aria-label="Ways to go on">
+      <div className="drafts" role="radiogroup" aria-label="Ways to go on">
         {decision.drafts.map((d, i) => {
           const { school, what } = draftText(d);
           const end = fans?.[i]?.days.at(-1)?.kg;
           const chance = fans?.[i]?.chance;
           return (
-            <li key={d.school}>
+            <div key={d.school} className="draft-way">
               <button
                 type="button"
                 role="radio"
@@ -101,10 +101,10 @@ export const Decision = ({
                   <span className="second">{chance ? `${percentOf(chance.inside)} inside` : ''}</span>
                 </div>
               )}
-            </li>
+            </div>
           );
         })}
-      </ol>
+      </div>
       {maySign ? (
         <Button
           variant="contained"

@@ -65,7 +65,10 @@ export const Pace = ({ pace }: { pace: PaceDocument }) => {
       )}
       <p>
         <b>{VERDICT[pace.verdict]}</b>
-        {pace.verdictOn !== null && ` The first verdict comes on ${shortDate(pace.verdictOn)}.`}
+        {pace.verdict === 'early' &&
+          (pace.verdictOn === null
+            ? ' The phase ends before enough of them do.'
+            : ` The first verdict comes on ${shortDate(pace.verdictOn)}.`)}
       </p>
       {pace.skipped.length > 0 && <p className="quiet">Do not count: {skippedInWords(pace).join('; ')}.</p>}
     </section>

@@ -2,6 +2,7 @@ import type { DecisionDraft } from '@maul/core/body';
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
 import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import { deviceToday } from '../../data/device.ts';
 import { useDay } from '../../data/session.ts';
 import { MovementForm, OrderPanel } from '../../plan/index.ts';
@@ -29,7 +30,8 @@ const SignDraft = ({
   const reason = REASONS[draft.school];
   const title = day?.athlete.hasCoach ? 'Change order' : 'Sign a change of your own';
   return (
-    <Dialog open onClose={onClose} maxWidth="sm" fullWidth aria-label="Draft of an order">
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>Draft of an order</DialogTitle>
       <DialogContent>
         {!day ? (
           <p className="waiting">Opening the day …</p>

@@ -1,0 +1,141 @@
+import { expect, test } from '@playwright/test';
+import { accessible, enterAs } from './house.ts';
+import { newAthlete, SAME_SITE } from './people.ts';
+
+test('the morning: weight by the stand-in with its conditions, five marks, each press kept', async ({
+  page,
+}) => {
+  const { id, today } = await newAthlete(page, 'Early Riser');
+  await page.goto('/morning');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Stand-in scale' }).click();
+  const weight = page.getByLabel('Weight, kg');
+  await expect(page.getByRole('status').filter({ hasText: 'Read. Press Keep.' })).toBeVisible();
+  await page.getByRole('button', { name: 'After the toilet' }).click();
+  await weight.fill('174');
+  await page.getByRole('button', { name: 'Replace' }).click();
+  await expect(page.getByText('2.2 times off')).toBeVisible();
+  await page.getByRole('button', { name: /^Yes, keep 78\.9 kg/ }).click();
+  await expect(page.getByRole('button', { name: 'Kept' })).toBeVisible();
+  await weight.fill('12.3');
+  await page.getByRole('button', { name: 'Replace' }).click();
+  await expect(page.getByText(/from 25 to 350/)).toBeVisible();
+  await weight.fill('78.9');
+  await page.getByRole('button', { name: 'Sleep: good' }).click();
+  await page.getByRole('button', { name: 'Hunger: some' }).click();
+  await page.getByRole('button', { name: 'Hunger: some' }).click();
+  await page.getByLabel('Steps yesterday').fill('9200');
+  await page.getByLabel('Hours of sleep').fill('40');
+  await page.getByLabel('Hours of sleep').blur();
+  await expect(page.getByText(/From 0 to 20/)).toBeVisible();
+  await page.getByRole('button', { name: 'Fasted' }).click();
+  await expect(page.getByText('after food or drink is kept and shown')).toBeVisible();
+  await expect
+    .poll(async () => {
+      const answer = await page.request.get(`/api/athletes/${id}/days/${today}`);
+      const day = (await answer.json()) as {
+        weighIn: { kg: number; conditions: object };
+        entries: { thing: { kind: string; sleep: number; hunger: number | null; steps: number } }[];
+      };
+      const thing = day.entries.find((e) => e.thing.kind === 'morning')?.thing;
+      return { kg: Math.round(day.weighIn.kg * 10) / 10, said: day.weighIn.conditions, thing };
+    })
+    .toMatchObject({
+      kg: 78.9,
+      said: { fasted: false, toilet: false, sameScale: true },
+      thing: { sleep: 4, hunger: null, steps: 9200 },
+    });
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Sleep: good' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Fasted' })).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('measures: readings are averaged, and body fat by tape becomes lean mass with one press', async ({
+  page,
+}) => {
+  const { id } = await newAthlete(page, 'Tape Measured');
+  await page.goto('/measures');
+  const field = (name: string) => page.getByLabel(name);
+  await field('Neck, cm').fill('39 39.4');
+  await field('Neck, cm').blur();
+  await expect(page.getByText('mean 39.2, apart 0.4')).toBeVisible();
+  await field('Waist at the navel, cm').fill('85 88');
+  await expect(page.getByText('read once more')).toBeVisible();
+  await field('Waist at the navel, cm').fill('85.1');
+  await field('Waist at the navel, cm').blur();
+  await field('Hip, cm').fill('nine');
+  await expect(page.getByText('Readings are numbers')).toBeVisible();
+  await field('Hip, cm').fill('');
+  await expect(page.getByText(/by tape ± 3\.5 points, lean mass/)).toBeVisible();
+  await page.getByRole('button', { name: 'Use it for lean mass' }).click();
+  await expect(page.getByText('Lean mass is made from it.')).toBeVisible();
+  const season = (await (await page.request.get(`/api/athletes/${id}/season`)).json()) as {
+    athlete: { profile: { fat: { method: string } } };
+    bases: { leanKg: number | null }[];
+  };
+  expect(season.athlete.profile.fat.method).toBe('tape');
+  expect(season.bases.at(-1)?.leanKg).toBeGreaterThan(60);
+  await accessible(page);
+});
+
+test('the trend: tomorrow, pace, a draft signed as an order, and the ledger says when to look', async ({
+  page,
+}) => {
+  await enterAs(page, 'Tilde Amsel');
+  await page
+    .getByRole('link', { name: /Ysolde Brannick/ })
+    .first()
+    .click();
+  await page.getByRole('link', { name: 'Trend' }).click();
+  await expect(page.getByRole('heading', { name: 'Ysolde Brannick: trend' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Tomorrow’s scale' })).toContainText('90 %');
+  await expect(page.getByRole('region', { name: 'Pace' })).toContainText('days count');
+  const ways = page.getByRole('radiogroup', { name: 'Ways to go on' }).getByRole('radio');
+  await expect(ways.first()).toHaveAttribute('aria-checked', 'true');
+  await expect(page.getByText(/% inside/).first()).toBeVisible();
+  await page.getByText('Week by week, as a table').click();
+  await expect(page.getByRole('table').getByRole('row').nth(3)).toBeVisible();
+  await accessible(page);
+  await ways.filter({ hasText: 'One fixed step' }).click();
+  await page.getByRole('button', { name: 'Draft the order' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Draft of an order' });
+  await expect(dialog.getByLabel(/By how much/)).toHaveValue('50');
+  await dialog.getByRole('button', { name: 'Sign and send' }).click();
+  await expect(dialog).toBeHidden();
+  await page.getByRole('link', { name: 'Ysolde Brannick' }).click();
+  await page.getByRole('link', { name: 'Trend' }).click();
+  await expect(page.locator('.trend-canvas canvas').first()).toBeVisible();
+});
+
+test('an order of movement is read on the day and counted there', { tag: '@desk' }, async ({ page }) => {
+  await enterAs(page, 'Odo Marrick');
+  await page.goto('/today');
+  const strip = page.getByRole('region', { name: 'Order of movement' });
+  await expect(strip).toContainText('25 min of cardio on 4 days a week');
+  await strip.getByRole('button', { name: 'Acknowledge' }).click();
+  await expect(strip).toBeHidden();
+  await page.goto('/orders');
+  await expect(page.getByRole('region', { name: 'Orders of movement' })).toContainText('acknowledged');
+  await enterAs(page, 'Joren Vask');
+  await page.goto('/today');
+  await expect(page.getByText(/20 min of cardio on 3 days a week; done on/)).toBeVisible();
+});
+
+test('a hidden weight is on no part of the morning or the trend', { tag: '@desk' }, async ({ page }) => {
+  const { id, today } = await newAthlete(page, 'Does Not Look', { hide: { weight: true, energy: false } });
+  const before = (n: number) =>
+    new Date(Date.parse(`${today}T12:00:00Z`) - n * 86_400_000).toISOString().slice(0, 10);
+  for (let n = 12; n >= 1; n -= 1)
+    await page.request.put(`/api/athletes/${id}/weigh-ins/${crypto.randomUUID()}`, {
+      headers: SAME_SITE,
+      data: { base: 0, day: before(n), kg: 83.7, conditions: null, deleted: false },
+    });
+  await page.goto('/trend');
+  await expect(page.getByText('Your weight is hidden, as you asked.')).toBeVisible();
+  await expect(page.locator('.trend-canvas canvas').first()).toBeVisible();
+  const said = await page.locator('main').innerText();
+  expect(said).not.toMatch(/8[0-9]\.\d/);
+  await page.goto('/morning');
+  await expect(page.getByLabel('Weight, kg')).toHaveAttribute('type', 'password');
+  await expect(page.getByLabel('Weight, kg')).toHaveValue('');
+});
