@@ -15,6 +15,7 @@ import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from
 import { mount, type Services } from './platform/http/mount.ts';
 import { page } from './platform/http/page.ts';
 import { asProblem, ProblemError, toProblem } from './platform/http/problems.ts';
+import { withoutValues } from './platform/http/withoutValues.ts';
 import { sameOriginWrites, securityHeaders } from './platform/http/security.ts';
 
 export interface AppOptions {
@@ -39,16 +40,6 @@ const logging = (log: Logger) =>
     customErrorObject: (req, _res, _error, value: object) => ({ ...value, route: routeOf(req) }),
     customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : 'debug'),
   });
-
-/** What a log may keep of an error: where it happened and of what kind, never a value. A database's message may quote a row. */
-const withoutValues = (error: unknown): object => {
-  const from = error as Partial<
-    Record<'name' | 'stack' | 'code' | 'table' | 'column' | 'constraint', unknown>
-  >;
-  const at = typeof from.stack === 'string' ? from.stack.split('\n').filter((l) => /^\s+at /.test(l)) : [];
-  const { name, code, table, column, constraint } = from;
-  return { name, code, table, column, constraint, at: at.slice(0, 12) };
-};
 
 const errors =
   (log: Logger): ErrorRequestHandler =>

@@ -5,8 +5,9 @@ import { v7 as uuidv7 } from 'uuid';
 import { openTestHouse, type TestHouse } from '../testing/house.ts';
 
 let house: TestHouse;
+const said: string[] = [];
 beforeAll(async () => {
-  house = await openTestHouse();
+  house = await openTestHouse({ write: (line) => said.push(line) });
 });
 afterAll(() => house.close());
 
@@ -24,6 +25,7 @@ test('one athlete whose rows cannot be read costs one row of the roster, and say
     values (${broken?.id}, ${uuidv7()}, '{"kind":"pause","from":"0000-01-01","until":null,"why":""}')`.execute(
     house.owner,
   );
+  said.length = 0;
   const roster = (await coach.get('/api/roster').expect(200)).body as ResponseOf<'roster'>;
   expect(roster.athletes.map((row) => row.name).sort()).toEqual(['First Whole', 'Second Whole']);
   expect(roster.faults).toEqual([
@@ -34,6 +36,10 @@ test('one athlete whose rows cannot be read costs one row of the roster, and say
         'Something in this log could not be read, so there are no figures. Their day opens all the same.',
     },
   ]);
+  // The operator hears of it, without a name, an id or a value.
+  const logged = said.filter((line) => line.includes('A row of a roster could not be made'));
+  expect(logged).toHaveLength(1);
+  expect(logged[0]).not.toMatch(new RegExp(`0000-01-01|Broken|${broken?.id ?? ''}`));
 });
 
 test('a pause that ends more than ten years after it began, or began before our time, is refused', async () => {
@@ -47,4 +53,6 @@ test('a pause that ends more than ten years after it began, or began before our 
   await pause('0000-01-01', null).expect(422);
   await pause('2026-01-01', '2036-01-02').expect(422);
   await pause('2026-01-01', '2036-01-01').expect(200);
+  await pause('2045-01-01', null).expect(422);
+  await pause('1990-01-01', '1995-01-01').expect(422);
 });

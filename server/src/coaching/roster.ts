@@ -99,12 +99,20 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
 const FAULT =
   'Something in this log could not be read, so there are no figures. Their day opens all the same.';
 
-/** Every athlete who shares with this coach, who needs the coach first on top. One athlete's fault costs their own row. */
-export const roster = async (trx: AppTransaction, coachId: string): Promise<ResponseOf<'roster'>> => {
+/** Every athlete who shares with this coach, who needs the coach first on top. One athlete's fault costs their own row; `failed` hears of it. */
+export const roster = async (
+  trx: AppTransaction,
+  coachId: string,
+  failed: (error: unknown) => void,
+): Promise<ResponseOf<'roster'>> => {
   const athletes: RosterRow[] = [];
   const faults: ResponseOf<'roster'>['faults'] = [];
   for (const athleteId of await athletesOfCoach(trx, coachId)) {
-    const row = await orUndone(trx, async () => RowSchema.parse(await rosterRow(trx, athleteId, coachId)));
+    const row = await orUndone(
+      trx,
+      async () => RowSchema.parse(await rosterRow(trx, athleteId, coachId)),
+      failed,
+    );
     if (row) athletes.push(row);
     else faults.push({ athleteId, name: await nameOf(trx, athleteId), sentence: FAULT });
   }

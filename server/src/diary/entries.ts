@@ -3,7 +3,7 @@ import { putRow } from '../platform/db/versioned.ts';
 import { waterEntries, type EntryBody } from '@maul/contract/diary';
 import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
 import type { Athlete } from '@maul/contract/people';
-import { addDays, clockOf, localMoment, type IsoDate } from '@maul/core/units';
+import { addDays, clockOf, daysBetween, localMoment, type IsoDate } from '@maul/core/units';
 import type { Router } from 'express';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
@@ -54,6 +54,17 @@ const refuseSubstance = (name: string): void => {
   if (caution) throw new ProblemError('caution-x', `${caution.sentence} ${caution.see} ${nothing}`);
 };
 
+/** So far from today a pause may begin, and end: ten years. */
+const FAR_DAYS = 3652;
+const refuseFarPause = (pause: { from: IsoDate; until: IsoDate | null }, today: IsoDate): void => {
+  const far = (day: IsoDate): boolean => Math.abs(daysBetween(today, day)) > FAR_DAYS;
+  if (far(pause.from) || (pause.until !== null && far(pause.until)))
+    throw new ProblemError(
+      'invalid',
+      'A pause lies within ten years of today. Leave its end open instead. Nothing was changed.',
+    );
+};
+
 export const mountEntries = (router: Router, house: Services): void => {
   mount(router, house, 'putDayEntry', ({ params, body, acting }) =>
     acting(async (trx) => {
@@ -66,8 +77,10 @@ export const mountEntries = (router: Router, house: Services): void => {
     acting(async (trx) => ({ standing: await standingOf(trx, athleteId, true) })),
   );
   mount(router, house, 'putStanding', ({ params, body, acting }) =>
-    acting((trx) => {
+    acting(async (trx) => {
       if (!body.deleted && body.thing.kind === 'supplement') refuseSubstance(body.thing.name);
+      if (!body.deleted && body.thing.kind === 'pause')
+        refuseFarPause(body.thing, todayOf(await athleteOf(trx, params.athleteId)));
       return putRow(trx, standingRows, params, body);
     }),
   );

@@ -38,7 +38,11 @@ export const databaseAnswers = async (db: AppDb): Promise<void> => {
 };
 
 /** Runs `work` so that its failure leaves the transaction as it was before; undefined then. */
-export const orUndone = async <T>(trx: AppTransaction, work: () => Promise<T>): Promise<T | undefined> => {
+export const orUndone = async <T>(
+  trx: AppTransaction,
+  work: () => Promise<T>,
+  failed: (error: unknown) => void,
+): Promise<T | undefined> => {
   await sql`savepoint one_of_many`.execute(trx);
   try {
     const done = await work();
@@ -49,6 +53,7 @@ export const orUndone = async <T>(trx: AppTransaction, work: () => Promise<T>): 
     await sql`rollback to savepoint one_of_many`.execute(trx).catch(() => {
       throw error;
     });
+    failed(error);
     return undefined;
   }
 };

@@ -66,10 +66,11 @@ const markSeries = ({ trend, document, marks, fan, tokens, hidden, narrow, W, E 
                   show: true,
                   formatter: m.letter,
                   position: 'start',
-                  distance: -16,
+                  distance: -24,
                   color: tokens.paper,
                   backgroundColor: tokens.ink,
-                  padding: [2, 5],
+                  padding: [2, 6],
+                  lineHeight: 15,
                   borderRadius: 2,
                   fontWeight: 700,
                 }
