@@ -218,6 +218,7 @@ export const openHouse = async ({
         MAUL_APP_PASSWORD: links.app,
         MAUL_ACCOUNTS_PASSWORD: links.accounts,
         MAUL_DATA: join(root, 'data'),
+        MAUL_FILES: join(home, 'files'),
       },
     });
     if (ready.status !== 0)

@@ -58,6 +58,7 @@ export const ChangeEvent = z.strictObject({
     'entry',
     'standing',
     'handover',
+    'picture',
   ]),
 });
 export type ChangeEvent = z.infer<typeof ChangeEvent>;

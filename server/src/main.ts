@@ -4,7 +4,8 @@ import { findSession, doorLimits, keepForgetting } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
 import { ChangeFeed } from './platform/events/feed.ts';
-import { dropFiles, stopImports } from './foods/index.ts';
+import { stopImports } from './foods/index.ts';
+import { dropFiles } from './platform/files.ts';
 import { readSettings } from './platform/settings.ts';
 import { createApp } from './app.ts';
 

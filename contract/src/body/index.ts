@@ -11,6 +11,17 @@ export {
 } from './basis.ts';
 export { Mark, type MarkName, MARKS, MeasureThing, MorningThing } from './morning.ts';
 export { Movement, MovementOrder, SignMovement } from './movement.ts';
+export {
+  BodyPicture,
+  NewPicture,
+  PICTURE_BYTES,
+  PICTURE_FILE,
+  PICTURE_TYPES,
+  pictureAddress,
+  type PictureMarks,
+  type Pose,
+  POSES,
+} from './picture.ts';
 export { bodyRoutes } from './routes.ts';
 export { type LedgerRow, type PaceDocument, Trend, type TrendDay } from './trend.ts';
 export { WeighIn, WeighInConditions, type WeighInRow } from './weighIn.ts';

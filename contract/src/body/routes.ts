@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { Day } from '../common.ts';
 import { MeasureThing } from './morning.ts';
 import { MovementOrder, SignMovement } from './movement.ts';
+import { BodyPicture, PictureMarks } from './picture.ts';
 import { Trend, TrendQuery } from './trend.ts';
 import { PutWeighIn, WeighIn } from './weighIn.ts';
 import { inAthlete, ofAthlete, route } from '../route.ts';
@@ -29,6 +30,28 @@ export const bodyRoutes = {
         measures: z.array(z.strictObject({ day: Day, thing: MeasureThing })).max(100),
       }),
     },
+  ),
+  pictures: route(
+    'get',
+    '/api/athletes/:athleteId/pictures',
+    'Pictures of the body, the newest first, at most 200; older ones before a day.',
+    {
+      params: ofAthlete,
+      query: z.strictObject({ before: Day.optional() }),
+      response: z.strictObject({ pictures: z.array(BodyPicture).max(200) }),
+    },
+  ),
+  markPicture: route(
+    'put',
+    '/api/athletes/:athleteId/pictures/:id/marks',
+    'Crown and floor on a picture, by which it is laid beside others.',
+    { params: inAthlete, body: z.strictObject({ marks: PictureMarks.nullable() }), response: BodyPicture },
+  ),
+  deletePicture: route(
+    'delete',
+    '/api/athletes/:athleteId/pictures/:id',
+    'Deletes a picture and its files for good.',
+    { params: inAthlete },
   ),
   movementOrders: route(
     'get',

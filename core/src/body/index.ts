@@ -1,3 +1,4 @@
+export { alignInFrame, type AlignMarks, nearestPicture } from './align.ts';
 export {
   type Muscle,
   METS,

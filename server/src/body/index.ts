@@ -5,3 +5,4 @@ export { completeIntake, loggedDays, workDone } from './store/intake.ts';
 export { addWeighIn, mornings, weighInOn } from './store/weighIns.ts';
 export { estimateFrom } from './estimate.ts';
 export { movementOn } from './store/movement.ts';
+export { addPicture, setMarks } from './store/pictures.ts';

@@ -4,6 +4,7 @@ import { putRow } from '../platform/db/versioned.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { signMovement } from './movement.ts';
+import { mountPictures } from './pictures/routes.ts';
 import { movementOrders, readMovement } from './store/movement.ts';
 import { measuresOf, weighInRows } from './store/weighIns.ts';
 import { type PlanTold, trendOf } from './trend.ts';
@@ -22,6 +23,7 @@ export const mountBody = (router: Router, house: Services, plan: PlanTold): void
       return { measures: await measuresOf(trx, params.athleteId) };
     }),
   );
+  mountPictures(router, house);
   mount(router, house, 'movementOrders', ({ params, acting }) =>
     acting(async (trx) => {
       await athleteOf(trx, params.athleteId);

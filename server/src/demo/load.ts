@@ -3,6 +3,7 @@ import { reviewDays, targetsFrom } from '@maul/core/plan';
 import { randomUUID } from 'node:crypto';
 import {
   addDays,
+  athleteDay,
   clockOf,
   isClock,
   isoDate,
@@ -21,11 +22,13 @@ import {
   athleteOf,
   todayOf,
 } from '../people/index.ts';
+import { dropFiles } from '../platform/files.ts';
 import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../platform/db/connect.ts';
 import { referenceFoods } from '../foods/index.ts';
 
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
+import { writePictures } from './figures.ts';
 import { insertRows, writeCoach, writeNotes } from './coach.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
 
@@ -67,6 +70,10 @@ export const ensureDemo = async (
   if (mark) {
     if (await writtenSince(owner, mark.at))
       return `The demo is of ${mark.day} and holds what you wrote in it, so it stays. npm start -- --fresh makes a clean one.`;
+    const { rows: pictures } = await sql<{ who: string; ids: string[] }>`
+      select b.athlete_id as who, array_agg(b.id) as ids from body_picture b
+      join person p on p.id = b.athlete_id and p.is_demo group by b.athlete_id`.execute(owner);
+    for (const { who, ids } of pictures) await dropFiles(who, ids);
     await sql`delete from person where is_demo`.execute(owner);
   } else {
     const people = await sql<{ n: number }>`select count(*)::int as n from person`.execute(owner);
@@ -94,6 +101,7 @@ const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean
       or exists (select from standing_entry where athlete_id in (select id from demo) and updated_at > ${at})
       or exists (select from handover where athlete_id in (select id from demo) and created_at > ${at})
       or exists (select from note where author_id in (select id from demo) and updated_at > ${at})
+      or exists (select from body_picture where athlete_id in (select id from demo) and added_at > ${at})
       or exists (select from movement_order where signed_by in (select id from demo) and signed_at > ${at})
       or exists (select from movement_order where athlete_id in (select id from demo) and acknowledged_at > ${at})
       or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
@@ -257,6 +265,15 @@ const writeAthlete = async (
   await writeNotes(trx, made, 'athlete', athlete_id);
   await writeKitchen(trx, athlete_id, from);
   await writeBeside(trx, made, now, athlete);
+  await writePictures(
+    trx,
+    athlete_id,
+    {
+      male: athlete.sex === 'male',
+      falling: athlete.phases.some((p) => p.kind === 'contest-prep' || p.kind === 'cut'),
+    },
+    athleteDay(now, DEMO_ZONE),
+  );
 };
 
 /** What the kitchen of the scenario remembers: a bowl, a box, and rice weighed before and after it was boiled. */

@@ -1,4 +1,3 @@
-export { dropFiles } from './imports/files.ts';
 export { mountExchange } from './imports/routes.ts';
 export { stopImports } from './imports/run.ts';
 export { type ReferenceFood } from './reference.ts';

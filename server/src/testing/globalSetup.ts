@@ -23,6 +23,8 @@ const setup = async (): Promise<void> => {
   await migrate(owner);
   await loadReferenceFoods(owner, join(import.meta.dirname, '../../../data'));
   await owner.destroy();
+  // What tests keep as files goes when they do.
+  process.env.MAUL_FILES = join(home, 'files');
   process.env.MAUL_TEST_PORT = String(postgres.port);
   Object.assign(globalThis, { maulTest: { postgres, home } });
 };

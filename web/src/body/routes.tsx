@@ -1,9 +1,14 @@
 import type { RouteObject } from 'react-router';
 
+const pictures = async () => ({
+  Component: (await import('./pictures/PicturesPage.tsx')).PicturesPage,
+});
 const trend = async () => ({ Component: (await import('./trend/TrendPage.tsx')).TrendPage });
 
 export const bodyRoutes: RouteObject[] = [
   { path: 'account/body', lazy: async () => ({ Component: (await import('./BodyPage.tsx')).BodyPage }) },
+  { path: 'pictures', lazy: pictures },
+  { path: 'athletes/:athleteId/pictures', lazy: pictures },
   { path: 'trend', lazy: trend },
   { path: 'athletes/:athleteId/trend', lazy: trend },
   {

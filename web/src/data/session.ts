@@ -152,6 +152,7 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
     return ask(['foods', athleteId]);
   }
   if (what === 'kitchen') return ask(['kitchen', athleteId]);
+  if (what === 'picture') return ask(['pictures', athleteId]);
   if (what === 'standing') ask(['standing', athleteId]);
   if (what === 'import') {
     ask(['foods', athleteId]);

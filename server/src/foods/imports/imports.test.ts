@@ -6,7 +6,7 @@ import pg from 'pg';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
 import { openTestHouse, SAME_SITE, type Someone, type TestHouse } from '../../testing/house.ts';
-import { filePath } from './files.ts';
+import { filePath } from '../../platform/files.ts';
 import { stopImports } from './run.ts';
 import { BRANDED, OWN_CSV } from './samples.ts';
 

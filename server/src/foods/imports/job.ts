@@ -3,7 +3,7 @@ import type { Pool, PoolClient } from 'pg';
 import { acting, type AppDb } from '../../platform/db/connect.ts';
 import { rejectOf, take } from './candidate.ts';
 import { copyFoods, copyLine } from './copy.ts';
-import { dropFile } from './files.ts';
+import { dropFile } from '../../platform/files.ts';
 import { FileFault } from './lines.ts';
 import type { Read } from './own.ts';
 import { bytesToRead, readFoods } from './read.ts';

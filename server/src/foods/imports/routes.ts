@@ -15,7 +15,7 @@ import { z } from 'zod';
 import { acting } from '../../platform/db/connect.ts';
 import { mount, tokenOf, type Services } from '../../platform/http/mount.ts';
 import { ProblemError } from '../../platform/http/problems.ts';
-import { arrived, dropFile, filePath, writePiece } from './files.ts';
+import { arrived, dropFile, filePath, writePiece } from '../../platform/files.ts';
 import { FileFault } from './lines.ts';
 import { previewOf } from './preview.ts';
 import { askToStop, isRunning, runningImports, startImport, stopImport } from './run.ts';

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type * as esbuild from 'esbuild';
 import { acting } from '../../platform/db/connect.ts';
-import { dropFile } from './files.ts';
+import { dropFile } from '../../platform/files.ts';
 import type { ImportDeps, RunningImport } from './job.ts';
 import { endRunning } from './store.ts';
 

@@ -33,7 +33,9 @@ describe('the demo, and migrating with data', () => {
       days: number;
     }>`select count(distinct day)::int as days from meal group by athlete_id`.execute(house.owner);
     for (const row of days.rows) expect(row.days).toBe(86);
-  });
+    expect(await count('body_picture')).toBe(6 * 5 * 3);
+    expect(await count('movement_order where acknowledged_at is not null')).toBe(1);
+  }, 180_000);
   test('loading it again changes nothing', async () => {
     const before = await count('portion');
     expect(await ensureDemo(links(), DATA)).toBeNull();
@@ -52,7 +54,7 @@ describe('the demo, and migrating with data', () => {
       house.owner,
     );
     expect(await ensureDemo(links(), DATA)).toContain('holds what you wrote in it, so it stays');
-  });
+  }, 180_000);
   test('migrating again, with data, is a no-op; so are the roles', async () => {
     const before = await count('portion');
     expect(await migrate(house.owner)).toEqual([]);
@@ -74,6 +76,7 @@ describe('the demo, and migrating with data', () => {
         'athlete',
         'basis',
         'blocked',
+        'body_picture',
         'calendar_feed',
         'caution_confirmation',
         'change_order',
@@ -88,6 +91,7 @@ describe('the demo, and migrating with data', () => {
         'food_own',
         'handover',
         'meal',
+        'movement_order',
         'note',
         'order_acknowledgement',
         'portion',
@@ -188,6 +192,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0010_ways_back',
     '0011_accounts',
     '0012_filter',
+    '0013_body',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -1,5 +1,5 @@
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
-import type { Movement, WeighInConditions } from '@maul/contract/body';
+import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
 import type { Profile, AccountDeed } from '@maul/contract/people';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
@@ -211,6 +211,17 @@ export interface AppDatabase {
     signed_by: string;
     signed_at: Written;
     acknowledged_at: string | null;
+  };
+  body_picture: {
+    athlete_id: string;
+    id: string;
+    day: IsoDate;
+    pose: Pose;
+    name: string;
+    width: number;
+    height: number;
+    marks: NullableJson<PictureMarks>;
+    added_at: Written;
   };
   day_entry: DayEntryTable;
   standing_entry: StandingTable;

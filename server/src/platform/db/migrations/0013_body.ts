@@ -47,6 +47,7 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
   await run(
     `create trigger history after insert on movement_order for each row execute function history_of_signing('order-signed', 'signed_by')`,
   );
+  await pictures(run);
   const definer = `security definer set search_path = pg_catalog, pg_temp`;
   await run(`create or replace function forget_person(who uuid) returns void language plpgsql ${definer} as $$
     begin
@@ -72,4 +73,37 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
         delete from public.person where id = who;
       end if;
     end $$`);
+};
+
+/** Pictures of the body: what is known of each; the pixels lie in files that nobody reaches but through the wall. */
+const pictures = async (run: (text: string) => Promise<unknown>): Promise<void> => {
+  await run(`create table body_picture (
+    athlete_id uuid not null references athlete on delete cascade,
+    id uuid not null,
+    day date not null,
+    pose text not null,
+    name text not null,
+    width integer not null,
+    height integer not null,
+    marks jsonb,
+    added_at timestamptz not null default now(),
+    primary key (athlete_id, id)
+  )`);
+  await run(`create index body_picture_day on body_picture (athlete_id, day)`);
+  await run(`alter table body_picture enable row level security`);
+  await run(`alter table body_picture force row level security`);
+  await run(`grant select, insert, delete on body_picture to maul_app`);
+  await run(`grant update (marks) on body_picture to maul_app`);
+  await run(`create policy read on body_picture for select to maul_app using (${REACHABLE})`);
+  await run(`create policy add on body_picture for insert to maul_app with check (${OWN})`);
+  await run(`create policy mark on body_picture for update to maul_app using (${OWN}) with check (${OWN})`);
+  await run(`create policy remove on body_picture for delete to maul_app using (${OWN})`);
+  await run(
+    `create trigger tell after insert or update on body_picture for each row execute function tell_change('picture')`,
+  );
+  await run(`create or replace function files_of(who uuid) returns setof uuid language sql stable
+    security definer set search_path = pg_catalog, pg_temp as $$
+    select i.id from public.food_import i where i.athlete_id = who
+    union all select p.id from public.body_picture p where p.athlete_id = who
+  $$`);
 };

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { mkdir, open, rm, stat } from 'node:fs/promises';
+import { mkdir, open, rename, rm, stat, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -28,9 +28,24 @@ export const writePiece = async (path: string, offset: number, piece: Buffer): P
   return arrived(path);
 };
 
+/** Writes a whole file; one that is there is replaced at once. */
+export const writeWhole = async (path: string, bytes: Buffer): Promise<void> => {
+  await mkdir(home(), { recursive: true, mode: 0o700 });
+  const beside = `${path}.new`;
+  await writeFile(beside, bytes, { mode: 0o600 });
+  await rename(beside, path);
+};
+
+/** The small form of a picture lies beside it. */
+export const smallPath = (path: string): string => `${path}.small`;
+
 export const dropFile = (path: string): Promise<void> => rm(path, { force: true });
 
 /** Removes all files of somebody who is forgotten. */
 export const dropFiles = async (athleteId: string, ids: string[]): Promise<void> => {
-  for (const id of ids) await dropFile(filePath(athleteId, id));
+  for (const id of ids) {
+    const path = filePath(athleteId, id);
+    await dropFile(path);
+    await dropFile(smallPath(path));
+  }
 };

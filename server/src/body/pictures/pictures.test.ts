@@ -1,0 +1,172 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { BodyPicture } from '@maul/contract/body';
+import type { Problem } from '@maul/contract/problems';
+import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import request from 'supertest';
+import { v7 as uuidv7 } from 'uuid';
+import { filePath, smallPath } from '../../platform/files.ts';
+import { openTestHouse, SAME_SITE, type Someone, type TestHouse } from '../../testing/house.ts';
+
+let house: TestHouse;
+let athlete: Someone;
+let coach: Someone;
+let grant: string;
+const home = mkdtempSync(join(tmpdir(), 'maul-pictures-'));
+const before = process.env.MAUL_FILES;
+
+beforeAll(async () => {
+  process.env.MAUL_FILES = home;
+  house = await openTestHouse();
+  athlete = await house.athlete('Pictured');
+  coach = await house.signUp('coach', 'Looks');
+  grant = await house.share(athlete, coach);
+});
+afterAll(async () => {
+  await house.close();
+  if (before === undefined) delete process.env.MAUL_FILES;
+  else process.env.MAUL_FILES = before;
+  rmSync(home, { recursive: true, force: true });
+});
+
+/** A camera's picture, lying on its side, with its place written into it. */
+const photo = (width = 2400, height = 1800) =>
+  sharp({ create: { width, height, channels: 3, background: '#b08968' } })
+    .jpeg()
+    .withMetadata({
+      orientation: 6,
+      exif: {
+        IFD0: { Make: 'Invented' },
+        IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '47/1 4/1 0/1' },
+      },
+    })
+    .toBuffer();
+const address = (id: string, who = athlete) => `/api/athletes/${who.id}/pictures/${id}/file`;
+const send = (
+  who: Someone,
+  id: string,
+  bytes: Buffer,
+  query = 'day=2026-11-28&pose=front',
+  type = 'image/jpeg',
+) =>
+  request(house.app)
+    .put(`${address(id, athlete)}?${query}`)
+    .set({ ...SAME_SITE, Cookie: `maul_session=${who.token}`, 'Content-Type': type })
+    .send(bytes);
+
+describe('a picture', () => {
+  const id = uuidv7();
+  test('is kept upright, smaller, and without place, time and device', async () => {
+    const original = await photo();
+    expect((await sharp(original).metadata()).exif).toBeDefined();
+    const kept = (await send(athlete, id, original).expect(200)).body as BodyPicture;
+    // It lay on its side: what was wide is high.
+    expect(kept).toMatchObject({ day: '2026-11-28', pose: 'front', width: 1440, height: 1920, marks: null });
+    const seen = await athlete.get(address(id)).expect(200);
+    const meta = await sharp(seen.body as Buffer).metadata();
+    expect(meta).toMatchObject({ format: 'jpeg', width: 1440, height: 1920 });
+    expect(meta.exif).toBeUndefined();
+    expect(meta.orientation).toBeUndefined();
+    expect((seen.body as Buffer).includes('Invented')).toBe(false);
+    const small = await athlete.get(`${address(id)}?small=1`).expect(200);
+    expect((await sharp(small.body as Buffer).metadata()).height).toBe(320);
+  });
+  test('sent twice it is one', async () => {
+    await send(athlete, id, await photo()).expect(200);
+    const { pictures } = (await athlete.get(`/api/athletes/${athlete.id}/pictures`).expect(200)).body as {
+      pictures: BodyPicture[];
+    };
+    expect(pictures.map((p) => p.id)).toEqual([id]);
+  });
+  test('is marked by the athlete alone', async () => {
+    const marks = { crown: { x: 0.5, y: 0.1 }, floor: { x: 0.5, y: 0.95 } };
+    const path = `/api/athletes/${athlete.id}/pictures/${id}/marks`;
+    expect((await athlete.put(path, { marks }).expect(200)).body).toMatchObject({ marks });
+    await coach.put(path, { marks: null }).expect(403);
+    await athlete.put(path, { marks: { ...marks, floor: { x: 0.5, y: 0.05 } } }).expect(422);
+  });
+});
+
+describe('the walls', () => {
+  const id = uuidv7();
+  beforeAll(async () => {
+    await send(athlete, id, await photo(800, 600)).expect(200);
+  });
+  test('a coach with a grant sees it; nobody keeps it, and no part of it is served', async () => {
+    const seen = await coach.get(address(id)).set('Range', 'bytes=0-99').expect(200);
+    expect(seen.headers['cache-control']).toBe('no-store');
+    expect(seen.headers['accept-ranges']).toBe('none');
+    expect(seen.headers['cross-origin-resource-policy']).toBe('same-origin');
+    expect(seen.headers['x-content-type-options']).toBe('nosniff');
+    expect((seen.body as Buffer).length).toBeGreaterThan(100);
+  });
+  test('no session, another cookie and a stranger see nothing, by whatever address', async () => {
+    const stranger = await house.athlete('Stranger');
+    await request(house.app).get(address(id)).expect(401);
+    await request(house.app).get(address(id)).set('Cookie', 'maul_session=made-up').expect(401);
+    await stranger.get(address(id)).expect(404);
+    await stranger.get(address(id)).set('Range', 'bytes=0-99').expect(404);
+    await stranger.get(`/api/athletes/${stranger.id}/pictures/${id}/file`).expect(404);
+    await stranger.get(`/api/athletes/${athlete.id}/pictures`).expect(404);
+    await stranger.delete(`/api/athletes/${athlete.id}/pictures/${id}`).expect(404);
+    await send(stranger, uuidv7(), await photo(80, 60)).expect(404);
+    // The file's own name is no address of the house.
+    await request(house.app)
+      .get(`/files/${filePath(athlete.id, id).split('/').at(-1) ?? ''}`)
+      .expect(404);
+  });
+  test('a coach sends none and deletes none', async () => {
+    await send(coach, uuidv7(), await photo(80, 60)).expect(404);
+    await coach.delete(`/api/athletes/${athlete.id}/pictures/${id}`).expect(404);
+  });
+  test('an ended grant closes it at once', async () => {
+    await athlete.delete(`/api/athletes/${athlete.id}/grants/${grant}`).expect(200);
+    await coach.get(address(id)).expect(404);
+    await coach.get(`/api/athletes/${athlete.id}/pictures`).expect(404);
+    await athlete.get(address(id)).expect(200);
+  });
+  test('deleted, its files are gone too', async () => {
+    const path = filePath(athlete.id, id);
+    expect([existsSync(path), existsSync(smallPath(path))]).toEqual([true, true]);
+    await athlete.delete(`/api/athletes/${athlete.id}/pictures/${id}`).expect(200);
+    expect([existsSync(path), existsSync(smallPath(path))]).toEqual([false, false]);
+    await athlete.get(address(id)).expect(404);
+    await athlete.delete(`/api/athletes/${athlete.id}/pictures/${id}`).expect(404);
+  });
+});
+
+describe('what is no picture', () => {
+  const tried = async (body: Buffer, type = 'image/jpeg') => {
+    const there = readdirSync(home).length;
+    const answer = await send(athlete, uuidv7(), body, 'day=2026-11-28&pose=side', type);
+    expect(readdirSync(home)).toHaveLength(there);
+    return { status: answer.status, said: (answer.body as Problem).detail };
+  };
+  test('words, half a picture and a drawing are refused with a sentence', async () => {
+    const whole = await photo(800, 600);
+    expect((await tried(Buffer.from('no picture at all'))).said).toContain('no picture');
+    expect((await tried(whole.subarray(0, whole.length / 3))).said).toContain('Nothing was kept');
+    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"/>');
+    expect((await tried(svg)).said).toContain('no picture');
+    expect(await tried(svg, 'image/svg+xml')).toMatchObject({ status: 422 });
+    expect((await tried(Buffer.alloc(0))).status).toBe(422);
+  });
+  test('a small file that unpacks to more than any camera makes', async () => {
+    // 10,000 x 10,000 of one colour: 100 million pixels in some 300 kB.
+    const bomb = await sharp({ create: { width: 10_000, height: 10_000, channels: 3, background: '#000' } })
+      .png({ compressionLevel: 9 })
+      .toBuffer();
+    expect(bomb.length).toBeLessThan(1e6);
+    expect((await tried(bomb, 'image/png')).said).toContain('no picture');
+  });
+  test('60 MB', async () => {
+    expect(await tried(Buffer.alloc(60 * 1024 * 1024))).toMatchObject({ status: 413 });
+  });
+  test('a pose or a day that is none', async () => {
+    const body = await photo(80, 60);
+    await send(athlete, uuidv7(), body, 'day=2026-11-28&pose=upside-down').expect(422);
+    await send(athlete, uuidv7(), body, 'day=tomorrow&pose=front').expect(422);
+  });
+});
