@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import sharp from 'sharp';
 import { accessible, enterAs } from './house.ts';
 import { newAthlete, SAME_SITE } from './people.ts';
 
@@ -138,4 +139,49 @@ test('a hidden weight is on no part of the morning or the trend', { tag: '@desk'
   await page.goto('/morning');
   await expect(page.getByLabel('Weight, kg')).toHaveAttribute('type', 'password');
   await expect(page.getByLabel('Weight, kg')).toHaveValue('');
+});
+
+test('pictures: sent, refused where they are none, marked, laid beside and wiped, deleted', async ({
+  page,
+}) => {
+  const { id, today } = await newAthlete(page, 'Pictured');
+  const photo = (colour: string) =>
+    sharp({ create: { width: 600, height: 800, channels: 3, background: colour } })
+      .jpeg()
+      .toBuffer();
+  await page.goto('/pictures');
+  await expect(page.getByText('No picture yet.')).toBeVisible();
+  const files = page.getByLabel('Files');
+  await files.setInputFiles([
+    { name: 'one.jpg', mimeType: 'image/jpeg', buffer: await photo('#806040') },
+    { name: 'words.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') },
+    { name: 'track.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from('<gpx/>') },
+  ]);
+  await expect(page.getByText(/words\.jpg: That is no picture/)).toBeVisible();
+  await expect(page.getByText(/track\.gpx is no JPEG/)).toBeVisible();
+  const shown = page.locator('.beside img');
+  await expect(shown).toHaveCount(1);
+  // One of last week comes beside it.
+  const week = new Date(Date.parse(`${today}T12:00:00Z`) - 7 * 86_400_000).toISOString().slice(0, 10);
+  await page.request.put(`/api/athletes/${id}/pictures/${crypto.randomUUID()}/file?day=${week}&pose=front`, {
+    headers: { ...SAME_SITE, 'Content-Type': 'image/jpeg' },
+    data: await photo('#406080'),
+  });
+  await expect(shown).toHaveCount(2);
+  await expect(page.getByRole('button', { name: 'Last week' })).toHaveAttribute('aria-pressed', 'true');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Mark crown and floor' }).click();
+  const whole = page.locator('.marking img');
+  await whole.click({ position: { x: 100, y: 20 } });
+  await expect(page.getByText('Now press on the floor')).toBeVisible();
+  await whole.click({ position: { x: 100, y: 15 } });
+  await expect(page.getByText('The floor lies below the crown.')).toBeVisible();
+  await whole.click({ position: { x: 100, y: 250 } });
+  await expect(page.getByRole('button', { name: 'Mark it anew' })).toBeVisible();
+  await page.getByRole('button', { name: 'Wipe' }).click();
+  await expect(page.getByRole('slider', { name: /How much of the earlier/ })).toBeVisible();
+  await expect(page.locator('.wipe img')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Delete …' }).click();
+  await page.getByRole('button', { name: 'Delete it for good' }).click();
+  await expect(page.locator('.strip li')).toHaveCount(1);
 });

@@ -1,4 +1,4 @@
-import { type BodyPicture, pictureAddress, type Pose } from '@maul/contract/body';
+import { type BodyPicture, pictureAddress, type Pose, POSES } from '@maul/contract/body';
 import type { SeasonDocument } from '@maul/contract/plan';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -114,6 +114,12 @@ const Tools = ({
   );
 };
 
+/** The poses there are pictures of, in the order of the poses. */
+const posesOf = (pictures: readonly BodyPicture[]): BodyPicture[] =>
+  [...new Map(pictures.map((p) => [`${p.pose} ${p.name}`, p])).values()].sort(
+    (a, b) => POSES.indexOf(a.pose) - POSES.indexOf(b.pose) || a.name.localeCompare(b.name),
+  );
+
 const Gallery = ({
   athleteId,
   pictures,
@@ -125,15 +131,14 @@ const Gallery = ({
   document: SeasonDocument;
   own: boolean;
 }) => {
-  const [pose, setPose] = useState<{ pose: Pose; name: string }>({
-    pose: pictures[0]?.pose ?? 'front',
-    name: pictures[0]?.name ?? '',
-  });
+  const poses = posesOf(pictures);
+  const [pose, setPose] = useState<{ pose: Pose; name: string }>(
+    () => poses[0] ?? { pose: 'front', name: '' },
+  );
   const [chosen, setChosen] = useState<string | null>(null);
   const [other, setOther] = useState<string | null>(null);
   const [wipe, setWipe] = useState(false);
   const [marking, setMarking] = useState(false);
-  const poses = [...new Map(pictures.map((p) => [`${p.pose} ${p.name}`, p])).values()];
   const ofPose = pictures.filter((p) => p.pose === pose.pose && p.name === pose.name);
   const right = ofPose.find((p) => p.id === chosen) ?? ofPose[0];
   const ways = right ? comparisons(pictures, right, document.season) : [];

@@ -94,7 +94,8 @@ const Head = ({ document, own }: { document: SeasonDocument; own: boolean }) => 
             {' '}
             · <Link to="/morning">This morning</Link> · <Link to="/measures">Measures</Link>
           </>
-        )}
+        )}{' '}
+        · <Link to={own ? '/pictures' : `/athletes/${document.athlete.id}/pictures`}>Pictures</Link>
       </p>
     </div>
   );
