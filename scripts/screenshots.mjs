@@ -93,7 +93,6 @@ const views = {
   season: async () => {
     for (const [name, size, scheme] of [
       ['season', desk, 'light'],
-      ['season-dark', desk, 'dark'],
       ['season-phone', phone, 'light'],
     ]) {
       const page = await enter('Odo Marrick', size, scheme);
@@ -126,23 +125,6 @@ const views = {
     });
     await keep(page, 'start');
   },
-  label: async () => {
-    const page = await enter('Bastien Korr', phone);
-    await day(page);
-    await page.getByRole('button', { name: 'Add a food' }).first().click();
-    await page.getByLabel(/Find a food:/).fill('Harbour bar');
-    await press(page, 'New food');
-    for (const [name, value] of [
-      ['Energy, kcal', '1025'],
-      ['Fat, g', '5'],
-      ['Carbohydrate, g', '30'],
-      ['Protein, g', '20'],
-    ])
-      await page.getByLabel(name, { exact: true }).fill(value);
-    await page.getByTestId('label-audit').scrollIntoViewIfNeeded();
-    await page.evaluate(() => document.activeElement?.blur());
-    await keep(page, 'label-phone');
-  },
   nutrients: async () => {
     const page = await enter('Sunniva', desk);
     await day(page);
@@ -150,22 +132,28 @@ const views = {
     await page.getByRole('listitem').filter({ hasText: 'Iron' }).waitFor();
     await keep(page, 'nutrients');
   },
-  import: async () => {
-    const page = await enter('Ilva Threst', desk);
-    await page.goto(`${house.address}/pantry?part=import`);
-    const table = [
-      'name;state;Protein (g);Total fat;Carbs;fibre;kcal;colour',
-      'Fen bread;as sold;9,5;3;45;6;262;brown',
-      'Tide loaf;as sold;12;3;40;6;247;dark',
-      'Mill groats;dry;11;2,5;64;9;341;pale',
-      'Kilo bar;as sold;9;3;45;6;1090;x',
-      'Minus bread;raw;-9;1;45;3;233;x',
-    ];
+  trend: async () => {
+    const page = await enter('Joren Vask', desk);
+    await page.goto(`${house.address}/trend`);
     await page
-      .getByLabel('File of foods')
-      .setInputFiles({ name: 'fen.csv', mimeType: 'text/csv', buffer: Buffer.from(table.join('\n')) });
-    await page.getByText('What this file would become').waitFor();
-    await keep(page, 'import');
+      .getByText(/% inside/)
+      .first()
+      .waitFor();
+    await keep(page, 'trend');
+  },
+  morning: async () => {
+    const page = await enter('Joren Vask', phone);
+    await page.goto(`${house.address}/morning`);
+    await page.getByText('was expected').waitFor();
+    for (const mark of ['Sleep: good', 'Energy: fair', 'Hunger: some']) await press(page, mark);
+    await keep(page, 'morning-phone');
+  },
+  pictures: async () => {
+    const page = await enter('Ilva Threst', phone);
+    await page.goto(`${house.address}/pictures`);
+    await page.locator('.beside img').nth(1).waitFor();
+    await page.waitForLoadState('networkidle').catch(() => undefined);
+    await keep(page, 'pictures-phone');
   },
   roster: async () => {
     const page = await enter('Tilde Amsel', desk);
