@@ -185,3 +185,51 @@ test('pictures: sent, refused where they are none, marked, laid beside and wiped
   await page.getByRole('button', { name: 'Delete it for good' }).click();
   await expect(page.locator('.strip li')).toHaveCount(1);
 });
+
+test(
+  'activity: steps of a table, a track without its route, and what is none',
+  { tag: '@desk' },
+  async ({ page }) => {
+    const { id, today } = await newAthlete(page, 'Walker');
+    const before = (n: number) =>
+      new Date(Date.parse(`${today}T12:00:00Z`) - n * 86_400_000).toISOString().slice(0, 10);
+    const start = Date.now() - 3 * 3_600_000;
+    const places = Array.from(
+      { length: 200 },
+      (_, i) =>
+        `<trkpt lat="${(48 + (i * 14) / 111_195).toFixed(7)}" lon="16"><time>${new Date(start + i * 10_000).toISOString()}</time></trkpt>`,
+    ).join('');
+    await page.goto('/activity');
+    await page.getByLabel('Files of activity').setInputFiles([
+      {
+        name: 'steps.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from(`day,steps\n${before(2)},9412\nsoon,1\n`),
+      },
+      {
+        name: 'walk.gpx',
+        mimeType: 'application/gpx+xml',
+        buffer: Buffer.from(`<gpx version="1.1"><trk><trkseg>${places}</trkseg></trk></gpx>`),
+      },
+      { name: 'broken.gpx', mimeType: 'application/gpx+xml', buffer: Buffer.from('<gpx><trk>') },
+    ]);
+    await expect(page.getByText('steps of 1 day are kept')).toBeVisible();
+    await expect(page.getByText(/a day is written as/)).toBeVisible();
+    await expect(
+      page.getByText(/Walk, 2\.8 km on .* 33 min, \d+ kcal net\. Its route is not kept\./),
+    ).toBeVisible();
+    await expect(page.getByText(/broken\.gpx: This is no GPX or TCX file/)).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Sessions' })).toContainText('Walk, 2.8 km');
+    await accessible(page);
+    await expect
+      .poll(async () => {
+        const answer = await page.request.get(`/api/athletes/${id}/trend`);
+        const { days } = (await answer.json()) as { days: { day: string; steps: number | null }[] };
+        return days.find((d) => d.day === before(2))?.steps;
+      })
+      .toBe(9412);
+    await page.goto('/goes-with');
+    await expect(page.getByText('Too few days.')).toBeVisible();
+    await accessible(page);
+  },
+);

@@ -9,6 +9,7 @@ export {
   KnownKcal,
   Sex,
 } from './basis.ts';
+export { GoesWithDocument } from './goesWith.ts';
 export { Mark, type MarkName, MARKS, MeasureThing, MorningThing } from './morning.ts';
 export { Movement, MovementOrder, SignMovement } from './movement.ts';
 export {

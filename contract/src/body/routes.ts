@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Day } from '../common.ts';
+import { GoesWithDocument } from './goesWith.ts';
 import { MeasureThing } from './morning.ts';
 import { MovementOrder, SignMovement } from './movement.ts';
 import { BodyPicture, PictureMarks } from './picture.ts';
@@ -30,6 +31,12 @@ export const bodyRoutes = {
         measures: z.array(z.strictObject({ day: Day, thing: MeasureThing })).max(100),
       }),
     },
+  ),
+  goesWith: route(
+    'get',
+    '/api/athletes/:athleteId/goes-with',
+    'Foods that vary against the marks of the morning after, by a permutation test corrected for how many were tried.',
+    { params: ofAthlete, response: GoesWithDocument },
   ),
   pictures: route(
     'get',

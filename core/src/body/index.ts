@@ -107,3 +107,13 @@ export {
 export { startBy, type StartBy } from './startBy.ts';
 export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';
 export { exponentialTrend, type WeekRow, weeksOf } from './weeks.ts';
+export {
+  type StepRows,
+  stepRows,
+  summariseTrack,
+  trackKcal,
+  type TrackPoint,
+  type TrackResult,
+  type TrackSport,
+  type TrackSummary,
+} from './tracks.ts';

@@ -1,5 +1,6 @@
 import type { Router } from 'express';
-import { athleteOf } from '../people/index.ts';
+import { athleteOf, todayOf } from '../people/index.ts';
+import { goesWithOf } from './goesWith.ts';
 import { putRow } from '../platform/db/versioned.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
@@ -22,6 +23,9 @@ export const mountBody = (router: Router, house: Services, plan: PlanTold): void
       await athleteOf(trx, params.athleteId);
       return { measures: await measuresOf(trx, params.athleteId) };
     }),
+  );
+  mount(router, house, 'goesWith', ({ params, acting }) =>
+    acting(async (trx) => goesWithOf(trx, params.athleteId, todayOf(await athleteOf(trx, params.athleteId)))),
   );
   mountPictures(router, house);
   mount(router, house, 'movementOrders', ({ params, acting }) =>

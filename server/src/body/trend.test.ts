@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { MovementOrder, Trend } from '@maul/contract/body';
+import type { GoesWithDocument, MovementOrder, Trend } from '@maul/contract/body';
 import type { DayDocument } from '@maul/contract/diary';
 import type { OrderRow } from '@maul/contract/plan';
 import type { Problem } from '@maul/contract/problems';
@@ -214,4 +214,56 @@ test('an order of food carries what it asks for, and the ledger when to look', a
   const row = ledger.find((r) => r.id === id);
   expect(row).toMatchObject({ kind: 'order', verdict: 'early', lookOn: addDays(today, 17) });
   expect(row?.expected).toBeCloseTo((-100 * 7) / 7700, 2);
+});
+
+describe('what goes with what', () => {
+  test('too few days say nothing; a food that is plainly followed by bad digestion is named', async () => {
+    const eater = await house.athlete('Eats Milk');
+    const on = `/api/athletes/${eater.id}`;
+    const empty = (await eater.get(`${on}/goes-with`).expect(200)).body as GoesWithDocument;
+    expect(empty).toMatchObject({ tried: 0, rows: [] });
+    for (let n = 30; n >= 1; n -= 1) {
+      const milk = n % 2 === 0;
+      const meal = uuidv7();
+      await eater.put(`${on}/meals/${meal}`, mealBody(back(n), { eaten: true })).expect(200);
+      const food = { ...portionBody(meal).food, id: milk ? 'milk' : 'oats', name: milk ? 'Milk' : 'Oats' };
+      await eater.put(`${on}/portions/${uuidv7()}`, portionBody(meal, { food })).expect(200);
+      const thing = {
+        kind: 'morning',
+        sleepHours: null,
+        sleep: 3,
+        energy: null,
+        hunger: null,
+        mood: null,
+        digestion: milk ? 1 + (n % 3 === 0 ? 1 : 0) : 4,
+        soreness: null,
+        period: null,
+        steps: null,
+        fullness: null,
+        tightness: null,
+        waistCm: null,
+        words: '',
+      };
+      await eater
+        .put(`${on}/day-entries/${uuidv7()}`, {
+          base: 0,
+          day: back(n - 1),
+          time: '06:30',
+          zone: 'Europe/Vienna',
+          thing,
+          deleted: false,
+        })
+        .expect(200);
+    }
+    const told = (await eater.get(`${on}/goes-with`).expect(200)).body as GoesWithDocument;
+    // Sleep is the same each morning: it goes with nothing.
+    expect(
+      told.rows
+        .filter((r) => r.goes)
+        .map((r) => `${r.food} ${r.mark}`)
+        .sort(),
+    ).toEqual(['Milk digestion', 'Oats digestion']);
+    expect(told.rows.find((r) => r.food === 'Milk' && r.mark === 'digestion')?.difference).toBeLessThan(-2);
+    await coach.get(`${on}/goes-with`).expect(404);
+  });
 });

@@ -16,6 +16,14 @@ export const bodyRoutes: RouteObject[] = [
     lazy: async () => ({ Component: (await import('./morning/MorningPage.tsx')).MorningPage }),
   },
   {
+    path: 'activity',
+    lazy: async () => ({ Component: (await import('./activity/ActivityPage.tsx')).ActivityPage }),
+  },
+  {
+    path: 'goes-with',
+    lazy: async () => ({ Component: (await import('./goes/GoesWithPage.tsx')).GoesWithPage }),
+  },
+  {
     path: 'measures',
     lazy: async () => ({ Component: (await import('./measures/MeasuresPage.tsx')).MeasuresPage }),
   },

@@ -95,6 +95,11 @@ const Head = ({ document, own }: { document: SeasonDocument; own: boolean }) => 
             · <Link to="/morning">This morning</Link> · <Link to="/measures">Measures</Link>
           </>
         )}{' '}
+        {own && (
+          <>
+            · <Link to="/activity">Activity</Link> · <Link to="/goes-with">What goes with what</Link>{' '}
+          </>
+        )}
         · <Link to={own ? '/pictures' : `/athletes/${document.athlete.id}/pictures`}>Pictures</Link>
       </p>
     </div>

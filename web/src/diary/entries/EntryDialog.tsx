@@ -1,6 +1,7 @@
 import { TimeField } from '../../ui/fields/TimeField.tsx';
 import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
 import { type waterEntries, type DayDocument, type DayEntryRow, type EntryBody } from '@maul/contract/diary';
+import type { Muscle } from '@maul/core/body';
 import { thingName } from './entryText.ts';
 import { useWaterAround } from './around.ts';
 import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
@@ -15,6 +16,7 @@ import { offerUndo } from '../../data/undo.ts';
 import { saveEntry, saveStanding } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
 import { vesselsOf } from './Drinks.tsx';
+import { Muscles, Reckon } from './Work.tsx';
 
 /** What this dialog does not write: each has a place of its own. */
 type Elsewhere = 'supplement' | 'closing' | 'morning' | 'measure';
@@ -44,7 +46,10 @@ interface Typed {
   fullness: string;
   tightness: string;
   words: string;
+  muscles: Muscle[];
 }
+
+type TypedText = Exclude<keyof Typed, 'muscles'>;
 
 const typedOf = (thing: EntryBody | undefined): Typed => ({
   what: thing && 'what' in thing ? thing.what : '',
@@ -55,6 +60,7 @@ const typedOf = (thing: EntryBody | undefined): Typed => ({
   fullness: thing?.kind === 'look' ? shown(thing.fullness) : '',
   tightness: thing?.kind === 'look' ? shown(thing.tightness) : '',
   words: thing?.kind === 'look' ? thing.words : '',
+  muscles: thing?.kind === 'training' ? (thing.muscles ?? []) : [],
 });
 
 /** What was typed as a thing of the day, or why it is none yet. */
@@ -63,7 +69,9 @@ const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): En
   if (minutes !== null && !(Number.isInteger(minutes) && minutes >= 1 && minutes <= 600))
     return 'Minutes are a whole number, from 1 to 600.';
   const what = t.what.trim();
-  if (kind === 'training' || kind === 'posing') return { kind, what, minutes, done };
+  if (kind === 'training')
+    return { kind, what, minutes, done, ...(t.muscles.length > 0 ? { muscles: t.muscles } : {}) };
+  if (kind === 'posing') return { kind, what, minutes, done };
   if (kind === 'cardio') {
     const [kcal, steps] = [figure(t.kcal), figure(t.steps)];
     if (minutes === null && kcal === null && steps === null) return 'Minutes, kcal or steps: one of them.';
@@ -183,10 +191,11 @@ const EntryDialog = ({
   const [done, setDone] = useState(before && 'done' in before ? before.done : day.date <= day.today);
   const [vessel, setVessel] = useState(before?.kind === 'water' ? before.vessel : null);
   const drinks = useWaterAround(day);
+  const weightKg = day.bases.at(-1)?.weightKg;
   const thing = thingOf(kind, typed, done, vessel);
   const timeOk = isClock(time);
-  const set = (key: keyof Typed, value: string): void => setTyped((t) => ({ ...t, [key]: value }));
-  const field = (key: keyof Typed, label: string, decimal = true) => (
+  const set = (key: TypedText, value: string): void => setTyped((t) => ({ ...t, [key]: value }));
+  const field = (key: TypedText, label: string, decimal = true) => (
     <TextField
       label={label}
       value={typed[key]}
@@ -260,11 +269,23 @@ const EntryDialog = ({
           {field('minutes', 'Minutes')}
         </div>
       )}
+      {kind === 'training' && (
+        <Muscles value={typed.muscles} onChange={(muscles) => setTyped((t) => ({ ...t, muscles }))} />
+      )}
       {kind === 'cardio' && (
-        <div className="pair">
-          {field('kcal', 'kcal')}
-          {field('steps', 'Steps')}
-        </div>
+        <>
+          <div className="pair">
+            {field('kcal', 'kcal')}
+            {field('steps', 'Steps')}
+          </div>
+          {weightKg !== undefined && (
+            <Reckon
+              minutes={figure(typed.minutes)}
+              weightKg={weightKg}
+              onKcal={(kcal) => set('kcal', String(kcal))}
+            />
+          )}
+        </>
       )}
       {kind === 'water' && (
         <>

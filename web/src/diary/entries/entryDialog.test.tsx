@@ -4,7 +4,7 @@ import type { DayDocument, DayEntryRow, EntryBody } from '@maul/contract/diary';
 import { fireEvent, screen } from '@testing-library/react';
 import { useUndo } from '../../data/undo.ts';
 import { afresh, button, dayNow, field, showOn, step, typeInto } from '../../testing/render.tsx';
-import { testDay, testEntry, testStanding } from '../../testing/samples.ts';
+import { testBasis, testDay, testEntry, testStanding } from '../../testing/samples.ts';
 import Drinks from './Drinks.tsx';
 import { RailEntry } from '../rail/RailEntry.tsx';
 import EntryDialog from './EntryDialog.tsx';
@@ -41,6 +41,23 @@ describe('what is put beside the meals', () => {
     fireEvent.click(button('Add'));
     expect(things()).toEqual([{ time: '17:30', kind: 'training', what: 'Legs', minutes: 80, done: true }]);
     expect(closed).toHaveBeenCalledTimes(1);
+  });
+  test('training says what it trains; a press more takes it back', () => {
+    show('training');
+    for (const muscle of ['quads', 'glutes', 'chest', 'chest']) fireEvent.click(button(muscle));
+    fireEvent.click(button('Add'));
+    expect(things()).toMatchObject([{ kind: 'training', muscles: ['quads', 'glutes'] }]);
+  });
+  test('the kcal of a walk are reckoned from its speed, with their doubt', () => {
+    show('training', { bases: [{ ...testBasis(), weightKg: 80 }] });
+    fireEvent.click(button('Cardio'));
+    type('Minutes', '60');
+    type('km/h', '5');
+    // Net 0.1 mL/kg for each of 5,000 m, 5 kcal a litre: 200 kcal. Source: ACSM.
+    expect(screen.getByText(/200 kcal ± 66/)).toBeTruthy();
+    fireEvent.click(button('Take it'));
+    fireEvent.click(button('Add'));
+    expect(things()).toMatchObject([{ kind: 'cardio', minutes: 60, kcal: 200 }]);
   });
   test('cardio wants minutes, kcal or steps', () => {
     show('training');
