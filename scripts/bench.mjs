@@ -20,6 +20,7 @@ const FILES = {
   'day-frames': 'bench-day.mjs',
   'quick-line': 'bench-day.mjs',
   filter: 'bench-body.mjs',
+  forecast: 'bench-body.mjs',
   'many-people': 'bench-load.mjs',
   connected: 'bench-load.mjs',
 };

@@ -12,7 +12,8 @@ const COST = { lean: 22, fat: 3.2, moved: 7 };
 /** Part of a change of intake that is spent on eating it, and that adaptation takes, and over how many days. Source: after Hall 2011, from memory. */
 const EATING = 0.1;
 const ADAPTS = 0.14;
-const ADAPT_DAYS = 14;
+const ADAPT_STEP = 1 / 14;
+const LEAST_FAT_KG = 0.5;
 
 export interface ForecastInput {
   today: IsoDate;
@@ -53,34 +54,42 @@ export const leanEnergyShare = (rho: number): number =>
  */
 export const forecastPath = (
   truth: PathTruth,
-  input: Pick<ForecastInput, 'intake' | 'intakeNow'>,
+  input: { intake: ArrayLike<number>; intakeNow: number },
   kg: Float64Array,
   fat: Float64Array,
   at = 0,
 ): void => {
   const { intake, intakeNow } = input;
   const share = leanEnergyShare(truth.rho);
-  const toFat = (1 - share) / FAT_KCAL;
-  const toLean = share / LEAN_KCAL;
-  const { beyond } = truth;
-  let fatKg = truth.fatKg;
-  let leanKg = truth.weightKg - fatKg;
-  let adapted = 0;
+  let toFat = (1 - share) / FAT_KCAL;
+  let toLean = share / LEAN_KCAL;
   const lean = COST.lean + COST.moved;
   const fatty = COST.fat + COST.moved;
-  const K = truth.expenditure - lean * leanKg - fatty * fatKg;
+  let costs = lean * toLean + fatty * toFat;
+  const beyond = truth.beyond - intakeNow;
+  let fatKg = truth.fatKg;
+  let weightKg = truth.weightKg;
+  // What is spent beyond eating and adaptation; it moves with the body alone.
+  let spent = truth.expenditure;
+  let adapted = 0;
   const days = intake.length;
-  kg[at] = leanKg + fatKg;
+  kg[at] = weightKg;
   fat[at] = fatKg;
   for (let t = 0; t < days; t += 1) {
-    const eaten = (intake[t] as number) + beyond;
-    const change = eaten - intakeNow;
-    const balance = eaten - (K + lean * leanKg + fatty * fatKg + EATING * change + adapted);
-    adapted += (ADAPTS * change - adapted) / ADAPT_DAYS;
-    leanKg += toLean * balance;
-    // Nobody has less fat than none: what is missing comes from lean tissue.
-    fatKg = Math.max(0.5, fatKg + toFat * balance);
-    kg[at + t + 1] = leanKg + fatKg;
+    const change = (intake[t] as number) + beyond;
+    const balance = change + intakeNow - spent - EATING * change - adapted;
+    adapted += (ADAPTS * change - adapted) * ADAPT_STEP;
+    weightKg += (toLean + toFat) * balance;
+    fatKg += toFat * balance;
+    spent += costs * balance;
+    if (fatKg < LEAST_FAT_KG) {
+      // Nobody has less fat than none: from here on lean tissue gives.
+      fatKg = LEAST_FAT_KG;
+      toFat = 0;
+      toLean = 1 / LEAN_KCAL;
+      costs = lean * toLean;
+    }
+    kg[at + t + 1] = weightKg;
     fat[at + t + 1] = fatKg;
   }
 };
@@ -159,7 +168,8 @@ export const forecastFan = (input: ForecastInput, random: Random, paths = 2000):
   const n = input.intake.length + 1;
   const kg = new Float64Array(n * paths);
   const fat = new Float64Array(n * paths);
-  for (let p = 0; p < paths; p += 1) forecastPath(drawTruth(input, random), input, kg, fat, p * n);
+  const planned = { intake: Float64Array.from(input.intake), intakeNow: input.intakeNow };
+  for (let p = 0; p < paths; p += 1) forecastPath(drawTruth(input, random), planned, kg, fat, p * n);
   const finalKg = new Float64Array(paths);
   const fastestWeek = new Float64Array(paths);
   for (let p = 0; p < paths; p += 1) {
