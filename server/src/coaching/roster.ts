@@ -2,7 +2,7 @@ import type { Athlete } from '@maul/contract/people';
 import { assembleDay } from '@maul/core/diary';
 import { entriesOn, mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
 import { athletesOfCoach, athleteOf, nameOf, todayOf } from '../people/index.ts';
-import { mornings } from '../body/index.ts';
+import { countingMornings } from '../body/index.ts';
 import { words } from './store.ts';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { coachNeed } from '@maul/core/coaching';
@@ -55,7 +55,7 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
   const season = await seasonOn(trx, athleteId, today);
   const phase = phaseOn(season, today);
   const show = countdown(season, today);
-  const weighIns = await mornings(trx, athleteId, addDays(today, -14), today);
+  const weighIns = await countingMornings(trx, athleteId, addDays(today, -14), today);
   const rate = weekRate(weighIns, today);
   const { landed, logged, weighedShare } = await landing(trx, athlete, today);
   const { waiting, first, last, open } = await words(trx, athleteId, coachId);

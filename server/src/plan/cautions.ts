@@ -12,7 +12,7 @@ import {
 import type { Athlete } from '@maul/contract/people';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { completeIntake, mornings, basesAround, workDone } from '../body/index.ts';
+import { completeIntake, countingMornings, basesAround, workDone } from '../body/index.ts';
 import { seasonOn } from './store/seasons.ts';
 import { timeline } from './timeline.ts';
 
@@ -32,7 +32,7 @@ export const measuredFor = async (
       today,
       season: await seasonOn(trx, athlete.id, today),
       eaten: eaten.map((d) => ({ ...d, window: targetsOn(d.day)?.windows.ENERC ?? null })),
-      weighIns: await mornings(trx, athlete.id, from, today),
+      weighIns: await countingMornings(trx, athlete.id, from, today),
       routine: athlete.profile.routine,
       work: await workDone(trx, athlete.id, from, today),
       planned: [today, addDays(today, 1)].flatMap((day) => {

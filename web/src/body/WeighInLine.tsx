@@ -1,5 +1,6 @@
 import { bodyFigure } from '../ui/formats/units.ts';
 import { MassField } from '../ui/fields/TypedField.tsx';
+import { looksLikeOtherUnit } from '@maul/core/body';
 import { readBodyMass } from '@maul/core/units';
 import type { DayDocument } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
@@ -9,17 +10,29 @@ import { saveWeighIn } from '../data/edit.ts';
 import { fromDay } from '../data/fromDay.ts';
 
 /** The morning on the scale: one number, with the sentence that one morning decides nothing. */
-const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' | 'today' | 'weighIn'> }) => {
+const PlainWeighInLine = ({
+  day,
+}: {
+  day: Pick<DayDocument, 'athlete' | 'date' | 'today' | 'weighIn' | 'bases'>;
+}) => {
   const { units, hide } = day.athlete.profile;
   const shown = day.weighIn ? bodyFigure(day.weighIn.kg, units) : '';
   const [text, setText] = useState(hide.weight ? '' : shown);
   const [fault, setFault] = useState<string | null>(null);
+  const [asked, setAsked] = useState(false);
   if (day.date > day.today) return null;
   const save = (event: FormEvent): void => {
     event.preventDefault();
     const read = readBodyMass(text, units.body);
     if (!read.ok) return setFault(read.sentence);
+    if (!asked && looksLikeOtherUnit(read.value, day.bases.at(-1)?.weightKg) !== undefined) {
+      setAsked(true);
+      return setFault(
+        'That is 2.2 times off your last weight. Type its unit, such as 174 lb, or press Keep again if it is right.',
+      );
+    }
     setFault(null);
+    setAsked(false);
     saveWeighIn(day, day.weighIn, Math.round(read.value * 1000) / 1000);
     if (hide.weight) setText('');
   };
@@ -32,7 +45,10 @@ const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' |
         units={units}
         hidden={hide.weight}
         value={text}
-        onChange={setText}
+        onChange={(next) => {
+          setText(next);
+          setAsked(false);
+        }}
         fault={fault}
         help={
           hide.weight
@@ -55,6 +71,6 @@ const PlainWeighInLine = ({ day }: { day: Pick<DayDocument, 'athlete' | 'date' |
 };
 
 export const WeighInLine = fromDay(
-  { athlete: true, date: true, today: true, weighIn: true },
+  { athlete: true, date: true, today: true, weighIn: true, bases: true },
   PlainWeighInLine,
 );

@@ -17,7 +17,7 @@ let requests: { base: number; kg: number }[] = [];
 let answer: Answer;
 const saved = (kg: number, version: number) => ({
   status: 200,
-  body: { id: ROW, day: '2026-11-24', kg, version, deleted: false },
+  body: { id: ROW, day: '2026-11-24', kg, conditions: null, version, deleted: false },
 });
 const problem = (name: string, status: number, extra: object = {}) => ({
   status,

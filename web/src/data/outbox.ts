@@ -53,8 +53,13 @@ const mergedBody = (
   entry: OutboxEntry,
   current: object & { version?: number; deleted?: boolean },
 ): Pick<OutboxEntry, 'body' | 'before'> | undefined => {
-  const { before, body, route } = entry;
-  if (!before || current.version === undefined) return undefined;
+  const { body, route } = entry;
+  if (!entry.before || current.version === undefined) return undefined;
+  // A change that an older Maul left on the device lacks the fields of now: they are as unknown as everywhere else.
+  const before: Content & { deleted: boolean } = {
+    ...contentOf(route, entry.before),
+    deleted: entry.before.deleted,
+  };
   const theirs: Content = { ...contentOf(route, current), deleted: current.deleted ?? false };
   const mine: Content = { ...contentOf(route, body), deleted: body.deleted };
   // Taken away by the one and changed by the other: that is asked.

@@ -17,7 +17,11 @@ describe('the fields that the outbox writes', () => {
       for (const group of LINKED[route]) for (const field of group) expect(FIELDS[route]).toContain(field);
   });
   test('what a row does not say is null, and what is no field of it is left out', () =>
-    expect(contentOf('putWeighIn', { kg: 80, version: 3, mood: 'good' })).toEqual({ day: null, kg: 80 }));
+    expect(contentOf('putWeighIn', { kg: 80, version: 3, mood: 'good' })).toEqual({
+      day: null,
+      kg: 80,
+      conditions: null,
+    }));
   test('a portion written with a field forgotten does not compile', () => {
     const portion = {} as ContentOf<'putPortion'>;
     const { reason: _forgotten, ...rest } = portion;

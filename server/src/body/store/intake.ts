@@ -1,7 +1,7 @@
 import { groupBy } from '../../platform/groupBy.ts';
-import { countsInTrend, cycleDays, type LoggedDay } from '@maul/core/body';
+import { cycleDays, type LoggedDay } from '@maul/core/body';
 import { addDays, daysBetween, K90, type IsoDate } from '@maul/core/units';
-import { mornings, saidOnWaking } from './weighIns.ts';
+import { countingMornings, saidOnWaking } from './weighIns.ts';
 import { assembleDay, closingOf, dayCompleteness, type DaySheet, type SheetFood } from '@maul/core/diary';
 import type { DoneWork } from '@maul/core/plan';
 import { sql, type RawBuilder } from 'kysely';
@@ -113,11 +113,7 @@ export const loggedDays = async (
   to: IsoDate,
 ): Promise<LoggedDay[]> => {
   const eaten = new Map((await completeIntake(trx, athleteId, from, to)).map((one) => [one.day, one]));
-  const kg = new Map(
-    (await mornings(trx, athleteId, from, to))
-      .filter((one) => countsInTrend(one.conditions))
-      .map((one) => [one.day, one.kg]),
-  );
+  const kg = new Map((await countingMornings(trx, athleteId, from, to)).map((one) => [one.day, one.kg]));
   const cycle = cycleDays((await saidOnWaking(trx, athleteId, from, to)).periods, from, to);
   const unknown = { kcal: null, carbs: null, sodium: null, foodKg: null };
   return Array.from({ length: daysBetween(from, to) + 1 }, (_, i) => {

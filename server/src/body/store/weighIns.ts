@@ -1,4 +1,5 @@
 import { type MeasureThing, WeighIn, type WeighInRow } from '@maul/contract/body';
+import { countsInTrend } from '@maul/core/body';
 import { rowCodec } from '../../platform/db/rows.ts';
 import { addDays, type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
@@ -14,6 +15,10 @@ export const mornings = (trx: AppTransaction, athleteId: string, from: IsoDate, 
     .where('day', '<=', to)
     .where('deleted_at', 'is', null)
     .execute();
+
+/** Those that count in means, trend and cautions: fasted, and on the scale of always. */
+export const countingMornings = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+  (await mornings(trx, athleteId, from, to)).filter((one) => countsInTrend(one.conditions));
 
 /** A cycle is told from the periods of so many days before. */
 const PERIOD_DAYS = 60;

@@ -21,13 +21,13 @@ import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../../data/api.ts';
 import { saveEntry } from '../../data/edit.ts';
-import { queryClient, useOwnDay } from '../../data/session.ts';
+import { useOwnDay } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { longDate, shortDate } from '../../ui/formats/show.ts';
 import { bodyText } from '../../ui/formats/units.ts';
+import { saySelf } from '../saySelf.ts';
 import './measures.css';
 
 const EMPTY: MeasureThing = { kind: 'measure', girths: {}, folds: {}, fat: null, words: '' };
@@ -107,24 +107,7 @@ const Found = ({
   const kg = day.weighIn?.kg ?? day.bases.at(-1)?.weightKg;
   const use = useMutation({
     mutationFn: (percent: number) =>
-      call('putAthlete', {
-        params: { athleteId: athlete.id },
-        body: {
-          base: athlete.version,
-          basisId: uuidv7(),
-          sex: athlete.sex,
-          birthDate: athlete.birthDate,
-          heightCm: athlete.heightCm,
-          zone: athlete.zone,
-          dayTurnsAt: athlete.dayTurnsAt,
-          carbBasis: day.bases.at(-1)?.carbBasis ?? 'total',
-          profile: { ...athlete.profile, fat: { percent: Math.round(percent * 10) / 10, method } },
-        },
-      }),
-    onSuccess: async () => {
-      for (const key of ['season', 'day', 'trend'])
-        await queryClient.invalidateQueries({ queryKey: [key, athlete.id] });
-    },
+      saySelf(day, { fat: { percent: Math.round(percent * 10) / 10, method } }),
   });
   if (!found.ok)
     return (

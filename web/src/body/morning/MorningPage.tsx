@@ -13,6 +13,7 @@ import { bodyFigure, bodyNumber } from '../../ui/formats/units.ts';
 import { useTrend } from '../trend/useTrend.ts';
 import { MarkRow } from './MarkRow.tsx';
 import { MARK_WORDS, morningOf, sayMorning } from './marks.ts';
+import { MonthlySigns } from './MonthlySigns.tsx';
 import { Weight } from './Weight.tsx';
 import './morning.css';
 
@@ -149,6 +150,7 @@ const Morning = ({ day }: { day: DayDocument }) => {
           />
         )}
       </section>
+      <MonthlySigns day={day} />
       <section aria-label="How you look" className="morning-part">
         {(['fullness', 'tightness'] as const).map((mark) => (
           <MarkRow key={mark} mark={mark} value={thing[mark]} onChange={(next) => say({ [mark]: next })} />

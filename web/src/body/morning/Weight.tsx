@@ -102,10 +102,7 @@ export const Weight = ({
   const submit = (event: FormEvent): void => {
     event.preventDefault();
     const read = readBodyMass(text, units.body);
-    if (!read.ok) {
-      // 800 lb typed as kg, or 174 lb: too much for kilograms is first looked at as pounds.
-      return setFault(read.sentence);
-    }
+    if (!read.ok) return setFault(read.sentence);
     setFault(null);
     const other = looksLikeOtherUnit(read.value, lastKg);
     if (other !== undefined)
@@ -153,14 +150,15 @@ export const Weight = ({
       </form>
       {asked && (
         <Alert severity="warning">
-          That is 2.2 times off your last weight, {lastKg === undefined ? '' : bodyText(lastKg, units)}. Was
-          it typed in the other unit? Nothing is kept yet.
+          That is 2.2 times off your last weight
+          {lastKg === undefined || hide.weight ? '' : `, ${bodyText(lastKg, units)}`}. Was it typed in the
+          other unit? Nothing is kept yet.
           <div className="meal-parts">
             <Button size="small" onClick={() => keep(asked.other)}>
-              Yes, keep {bodyText(asked.other, units)}
+              {hide.weight ? 'Yes, keep it in the other unit' : `Yes, keep ${bodyText(asked.other, units)}`}
             </Button>
             <Button size="small" variant="text" onClick={() => keep(asked.typed)}>
-              No, {bodyText(asked.typed, units)} is right
+              {hide.weight ? 'No, it is right' : `No, ${bodyText(asked.typed, units)} is right`}
             </Button>
           </div>
         </Alert>
