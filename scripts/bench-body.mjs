@@ -47,7 +47,7 @@ const expenditureFilter = async () => {
 };
 
 const forecast = async () => {
-  const core = await loadCore(['units/index.ts', 'random/index.ts', 'body/forecast.ts']);
+  const core = await loadCore(['units/index.ts', 'random/index.ts', 'body/change/forecast.ts']);
   const days = 112;
   const paths = 2000;
   const input = {

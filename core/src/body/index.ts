@@ -1,4 +1,4 @@
-export { alignInFrame, type AlignMarks, nearestPicture } from './align.ts';
+export { alignInFrame, type AlignMarks, nearestPicture } from './looks/align.ts';
 export {
   type Muscle,
   METS,
@@ -11,7 +11,7 @@ export {
   stepsKcal,
   stepsMetres,
   type WorkCost,
-} from './activity.ts';
+} from './activity/activity.ts';
 export {
   basisOn,
   type BodyBasis,
@@ -28,11 +28,12 @@ export {
   readBodyScale,
   WEIGHT_MEASUREMENT,
   WEIGHT_SCALE_SERVICE,
-} from './bodyScale.ts';
-export { type Conditions, countsInTrend, looksLikeOtherUnit } from './conditions.ts';
-export { cycleDays, cycleStarts } from './cycle.ts';
-export { ledgerOf, type Told } from './ledger.ts';
-export { type CameOf, cameOf, type Change, lookOn, type SideOf } from './cameOf.ts';
+} from './mornings/bodyScale.ts';
+export { balanceOfRate, kgOfBalance } from './composition/energy.ts';
+export { type Conditions, countsInTrend, inOtherUnit } from './mornings/conditions.ts';
+export { cycleDays, cycleStarts } from './mornings/cycle.ts';
+export { ledgerOf, type Told } from './change/ledger.ts';
+export { type CameOf, cameOf, type Change, lookOn, type SideOf } from './change/cameOf.ts';
 export {
   ALL_FOLD_SITES,
   type Composition,
@@ -44,7 +45,7 @@ export {
   meanReading,
   type Readings,
   tapeFat,
-} from './composition.ts';
+} from './composition/composition.ts';
 export {
   decide,
   type Decision,
@@ -52,8 +53,12 @@ export {
   type DecisionInput,
   type DraftChange,
   type DraftSchool,
-} from './decide.ts';
-export { energyAvailability, ENOUGH_AVAILABILITY, LOW_AVAILABILITY } from './energyAvailability.ts';
+} from './change/decide.ts';
+export {
+  energyAvailability,
+  ENOUGH_AVAILABILITY,
+  LOW_AVAILABILITY,
+} from './composition/energyAvailability.ts';
 export {
   EQUATION_IDS,
   EQUATION_SD,
@@ -72,7 +77,7 @@ export {
   SESSION_MET,
   sessionKcal,
   startExpenditure,
-} from './equations.ts';
+} from './composition/equations.ts';
 export {
   type DayEstimate,
   ESTIMATE_MODEL,
@@ -92,9 +97,9 @@ export {
   type SlackInput,
   slackOdds,
   type Three,
-} from './forecast.ts';
-export { type Compared, type GoesWith, goesWith, type Paired } from './goesWith.ts';
-export { type Pace, type PaceDirection, paceOf, type SkipReason } from './pace.ts';
+} from './change/forecast.ts';
+export { type Compared, type GoesWith, goesWith, type Paired } from './looks/goesWith.ts';
+export { type Pace, type PaceDirection, paceOf, type SkipReason } from './change/pace.ts';
 export {
   type CameMorning,
   cameMorning,
@@ -103,10 +108,10 @@ export {
   morningSentence,
   partsInWords,
   type ScalePart,
-} from './tomorrow.ts';
-export { startBy, type StartBy } from './startBy.ts';
-export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './trend.ts';
-export { exponentialTrend, type WeekRow, weeksOf } from './weeks.ts';
+} from './mornings/tomorrow.ts';
+export { startBy, type StartBy } from './change/startBy.ts';
+export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './mornings/trend.ts';
+export { exponentialTrend, type WeekRow, weeksOf } from './mornings/weeks.ts';
 export {
   type StepRows,
   stepRows,
@@ -116,4 +121,4 @@ export {
   type TrackResult,
   type TrackSport,
   type TrackSummary,
-} from './tracks.ts';
+} from './activity/tracks.ts';

@@ -2,6 +2,7 @@ import type { LedgerRow, PaceDocument, Trend, TrendDay } from '@maul/contract/bo
 import type { Athlete } from '@maul/contract/people';
 import type { OrderRow } from '@maul/contract/plan';
 import {
+  balanceOfRate,
   type BodyBasis,
   cameMorning,
   countsInTrend,
@@ -17,7 +18,7 @@ import {
   type WeighIn,
 } from '@maul/core/body';
 import { dayTypeOn, type Phase, phaseOn, phasesInOrder, type Season } from '@maul/core/plan';
-import { addDays, type IsoDate } from '@maul/core/units';
+import { addDays, K90, type IsoDate } from '@maul/core/units';
 import { todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
@@ -101,7 +102,7 @@ const changesOf = (
     id: phase.id,
     kind: 'phase' as const,
     from: phase.from,
-    kcalPerDay: (((middle(phase) - middle(phases[i - 1])) / 100) * weightKg * 7700) / 7,
+    kcalPerDay: balanceOfRate(middle(phase) - middle(phases[i - 1]), weightKg),
   }));
   const signed = orders.flatMap((o) =>
     o.expectedKcal === null || o.heldUntil === null
@@ -136,7 +137,7 @@ const keptOf = (told: readonly DayEstimate[], log: ReadonlyMap<IsoDate, LoggedDa
     .slice(RECENT_DAYS)
     .flatMap((e) => {
       const kg = log.get(e.day)?.kg ?? null;
-      return kg === null ? [] : [Math.abs(kg - e.expectedKg) <= 1.645 * e.expectedSd];
+      return kg === null ? [] : [Math.abs(kg - e.expectedKg) <= K90 * e.expectedSd];
     })
     .slice(-KEPT_MORNINGS);
   return { inside: came.filter(Boolean).length, of: came.length };

@@ -1,4 +1,4 @@
-import { ageOn, isIsoDate, whole, numberIn } from '@maul/core/units';
+import { ageOn, isIsoDate, whole, numberIn, K90 } from '@maul/core/units';
 import {
   EQUATION_SD,
   EQUATIONS,
@@ -131,7 +131,7 @@ export const ExpenditureSection = ({ form, body }: { form: BodyForm; body: Equat
       {total && !Number.isNaN(total.kcal) && (
         <p className="start-preview">
           Start value: <b>{energyText(total.kcal, values.units)} a day</b>, give or take{' '}
-          {energyText(1.645 * total.sd, values.units)} (90 %)
+          {energyText(K90 * total.sd, values.units)} (90 %)
           {known
             ? ', as you know it'
             : `, by ${chosen ? EQUATIONS[chosen].name : ''} × ${values.activityLevel}`}

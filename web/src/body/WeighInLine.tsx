@@ -1,6 +1,6 @@
 import { bodyFigure } from '../ui/formats/units.ts';
 import { MassField } from '../ui/fields/TypedField.tsx';
-import { looksLikeOtherUnit } from '@maul/core/body';
+import { inOtherUnit } from '@maul/core/body';
 import { readBodyMass } from '@maul/core/units';
 import type { DayDocument } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
@@ -25,7 +25,7 @@ const PlainWeighInLine = ({
     event.preventDefault();
     const read = readBodyMass(text, units.body);
     if (!read.ok) return setFault(read.sentence);
-    if (!asked && looksLikeOtherUnit(read.value, day.bases.at(-1)?.weightKg) !== undefined) {
+    if (!asked && inOtherUnit(read.value, day.bases.at(-1)?.weightKg) !== undefined) {
       setAsked(true);
       return setFault(
         'That is 2.2 times off your last weight. Type its unit, such as 174 lb, or press Keep again if it is right.',

@@ -1,4 +1,8 @@
 import { addDays, type IsoDate } from '../../units/index.ts';
+import { KCAL_PER_KG } from '../composition/energy.ts';
+
+/** How much of body water’s wander stays to the next morning. common practice, no source. */
+export const WANDER_STAYS = 0.6;
 
 /** What is known of one day: the morning's weight, and what was eaten after it. Null is unknown, never nothing. */
 export interface LoggedDay {
@@ -51,8 +55,7 @@ export interface EstimateModel {
 }
 
 export const ESTIMATE_MODEL: EstimateModel = {
-  // Source: Wishnofsky 1958.
-  rho: 7700,
+  rho: KCAL_PER_KG,
   // common practice, no source: from here on, as everything of this model that names none.
   rhoDoubt: 0.15,
   drift: 18,

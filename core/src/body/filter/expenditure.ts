@@ -4,6 +4,7 @@ import {
   type EstimateModel,
   type EstimateStart,
   type LoggedDay,
+  WANDER_STAYS,
 } from './days.ts';
 import { type Matrix, smooth, type State } from './kalman.ts';
 import {
@@ -17,8 +18,6 @@ import {
   Usual,
 } from './water.ts';
 
-/** How much of body water's wander stays to the next morning. */
-const WANDER_STAYS = 0.6;
 /** How much of a change of mean intake expenditure follows: thermic effect 0.10 and adaptation 0.14. Source: after Hall 2011, from memory. */
 const FOLLOWS = 0.24;
 /** Time constant of mean intake, days. */

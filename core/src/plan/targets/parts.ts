@@ -9,10 +9,7 @@ import {
 import type { CountedBy, MacroPart, MenuPortion } from '../season/rules.ts';
 import type { Phase } from '../season/season.ts';
 import { GRAMS_PER_POUND } from '../../units/index.ts';
-import type { BodyBasis } from '../../body/index.ts';
-
-/** Energy in a kilogram of body mass, kcal. Source: Wishnofsky 1958. */
-export const KCAL_PER_KG = 7700;
+import { balanceOfRate, type BodyBasis, kgOfBalance } from '../../body/index.ts';
 
 /**
  * The phase's aim in kcal before day types and orders. By rate: E + (rate/100) x (W/7) x 7,700; of a range its middle.
@@ -22,7 +19,7 @@ export const energyAim = (phase: Pick<Phase, 'energy'>, basis: BodyBasis): numbe
   const { energy } = phase;
   switch (energy.kind) {
     case 'rate':
-      return basis.expenditure + (energy.percentPerWeek / 100) * (basis.weightKg / 7) * KCAL_PER_KG;
+      return basis.expenditure + balanceOfRate(energy.percentPerWeek, basis.weightKg);
     case 'step':
       return basis.expenditure + energy.kcal;
     case 'percent':
@@ -36,7 +33,7 @@ export const energyAim = (phase: Pick<Phase, 'energy'>, basis: BodyBasis): numbe
 
 /** The change of body mass that an intake would bring, % of it a week. Source: Wishnofsky 1958. */
 export const rateOfIntake = (kcal: number, basis: BodyBasis): number =>
-  (((kcal - basis.expenditure) * 7) / KCAL_PER_KG / basis.weightKg) * 100;
+  (kgOfBalance(kcal - basis.expenditure) / basis.weightKg) * 100;
 
 /** The mass that a way of counting is about, in its own unit; undefined when lean mass is needed and not known. */
 export const massFor = (by: CountedBy, basis: BodyBasis): number | undefined => {

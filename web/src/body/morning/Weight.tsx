@@ -1,6 +1,6 @@
 import type { WeighInConditions } from '@maul/contract/body';
 import type { DayDocument } from '@maul/contract/diary';
-import { countsInTrend, looksLikeOtherUnit, type BodyReadingResult } from '@maul/core/body';
+import { countsInTrend, inOtherUnit, type BodyReadingResult } from '@maul/core/body';
 import { readBodyMass } from '@maul/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -104,11 +104,11 @@ export const Weight = ({
     const read = readBodyMass(text, units.body);
     if (!read.ok) return setFault(read.sentence);
     setFault(null);
-    const other = looksLikeOtherUnit(read.value, lastKg);
+    const other = inOtherUnit(read.value, lastKg);
     if (other !== undefined)
       return setAsked({
         typed: read.value,
-        other: other === 'lb' ? read.value * 0.45359237 : read.value / 0.45359237,
+        other,
       });
     keep(read.value);
   };

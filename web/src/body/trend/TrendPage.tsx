@@ -1,6 +1,6 @@
 import { decide, sessionKcal, SESSION_MET, type DecisionDraft } from '@maul/core/body';
 import { phaseName, phaseOn, phaseWeek, countdown } from '@maul/core/plan';
-import { addDays, type IsoDate } from '@maul/core/units';
+import { addDays, type IsoDate, K90 } from '@maul/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -234,13 +234,13 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
           {now?.weightKg != null && !hidden && (
             <>
               <b>{bodyText(now.weightKg, units)}</b> trend today ±{' '}
-              {(1.645 * mass(now.weightSd ?? 0)).toFixed(1)} (90 %).{' '}
+              {(K90 * mass(now.weightSd ?? 0)).toFixed(1)} (90 %).{' '}
             </>
           )}
           {spent?.expenditure != null && (
             <>
               <b>{energyText(spent.expenditure, units)}</b> expenditure ±{' '}
-              {Math.round(1.645 * energy(spent.expenditureSd ?? 0))} (90 %), as you log.{' '}
+              {Math.round(K90 * energy(spent.expenditureSd ?? 0))} (90 %), as you log.{' '}
             </>
           )}
           {end && !hidden && (

@@ -1,5 +1,5 @@
 import { type Muscle, MUSCLES, netWork, type SteadyWork } from '@maul/core/body';
-import { readNumber } from '@maul/core/units';
+import { readNumber, K90 } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import MenuItem from '@mui/material/MenuItem';
@@ -102,7 +102,7 @@ export const Reckon = ({
       {cost?.ok && (
         <p>
           <b>
-            {Math.round(cost.kcal)} kcal ± {Math.round(1.645 * cost.sd)}
+            {Math.round(cost.kcal)} kcal ± {Math.round(K90 * cost.sd)}
           </b>{' '}
           (90 %), net of rest, by ACSM. {cost.edge}{' '}
           <Button size="small" onClick={() => onKcal(Math.round(cost.kcal))}>

@@ -2,7 +2,7 @@ import { DateField } from '../../ui/fields/DateField.tsx';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { basisOn, FAT_SPREAD, startBy, type StartBy } from '@maul/core/body';
 import { dayTargets, phaseName } from '@maul/core/plan';
-import { isIsoDate, type IsoDate } from '@maul/core/units';
+import { isIsoDate, type IsoDate, K90 } from '@maul/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -83,7 +83,7 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
           max={69}
           onChange={setFat}
           onEmpty={() => setFat(null)}
-          help={`± ${Math.round(1.645 * spread)} points`}
+          help={`± ${Math.round(K90 * spread)} points`}
         />
         <NumberField
           label="On stage, %"

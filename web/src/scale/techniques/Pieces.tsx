@@ -1,3 +1,4 @@
+import { K90 } from '@maul/core/units';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { liveNet, meanPiece, type MeanPiece } from '@maul/core/scale';
 import { RELATIVE_GRAMS } from '@maul/core/foods';
@@ -63,7 +64,7 @@ export const Pieces = ({ day, current }: { day: DayDocument; current: PortionRow
       )}
       <p className="second">
         {mean
-          ? `One weighs ${mean.grams.toFixed(1)} g, the mean of ${mean.count}; the scale is sure of it to ± ${(1.645 * mean.uncertainty).toFixed(1)} g.`
+          ? `One weighs ${mean.grams.toFixed(1)} g, the mean of ${mean.count}; the scale is sure of it to ± ${(K90 * mean.uncertainty).toFixed(1)} g.`
           : measure
             ? `One ${measure.name} is taken as ${gramsText(measure.grams)} g until it is weighed.`
             : 'No piece of this food is known: weigh some together.'}{' '}
