@@ -65,7 +65,7 @@ test('measures: readings are averaged, and body fat by tape becomes lean mass wi
   await field('Waist at the navel, cm').fill('85.1');
   await field('Waist at the navel, cm').blur();
   await field('Hip, cm').fill('nine');
-  await expect(page.getByText('Readings are numbers')).toBeVisible();
+  await expect(page.getByText('Type the readings as numbers')).toBeVisible();
   await field('Hip, cm').fill('');
   await expect(page.getByText(/by tape ± 3\.5 points, lean mass/)).toBeVisible();
   await page.getByRole('button', { name: 'Use it for lean mass' }).click();
@@ -170,14 +170,14 @@ test('pictures: sent, refused where they are none, marked, laid beside and wiped
   await expect(shown).toHaveCount(2);
   await expect(page.getByRole('button', { name: 'Last week' })).toHaveAttribute('aria-pressed', 'true');
   await accessible(page);
-  await page.getByRole('button', { name: 'Mark crown and floor' }).click();
+  await page.getByRole('button', { name: 'Mark head and floor' }).click();
   const whole = page.locator('.marking img');
   await whole.click({ position: { x: 100, y: 20 } });
-  await expect(page.getByText('Now press on the floor')).toBeVisible();
+  await expect(page.getByText('Now tap the floor')).toBeVisible();
   await whole.click({ position: { x: 100, y: 15 } });
-  await expect(page.getByText('The floor lies below the crown.')).toBeVisible();
+  await expect(page.getByText('The floor is below the head.')).toBeVisible();
   await whole.click({ position: { x: 100, y: 250 } });
-  await expect(page.getByRole('button', { name: 'Mark it anew' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Mark again' })).toBeVisible();
   await page.getByRole('button', { name: 'Wipe' }).click();
   await expect(page.getByRole('slider', { name: /How much of the earlier/ })).toBeVisible();
   await expect(page.locator('.wipe img')).toHaveCount(2);

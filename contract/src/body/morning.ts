@@ -34,7 +34,7 @@ export const MorningThing = z.strictObject({
 });
 export type MorningThing = z.infer<typeof MorningThing>;
 
-const readings = (one: z.ZodNumber) => z.array(one).min(1).max(5, 'Five readings of one site are enough.');
+const readings = (one: z.ZodNumber) => z.array(one).min(1).max(5, 'Enter at most five readings of one site.');
 
 /** What a tape, a calliper or a scan said; several readings of a site are kept as they were read. */
 export const MeasureThing = z.strictObject({

@@ -4,7 +4,7 @@ import type { AppTransaction } from '../../platform/db/connect.ts';
 
 type Marks = Record<'digestion' | 'fullness' | 'hunger' | 'sleep', number | null>;
 
-/** The marks of each morning that has any. */
+/** Marks by morning; a morning without marks is not in it. */
 export const marksByDay = async (
   trx: AppTransaction,
   athleteId: string,

@@ -77,8 +77,7 @@ export const GoesWithPage = () => {
           </p>
         ) : goes.length === 0 ? (
           <p>
-            <b>Nothing that chance alone would not show.</b> {plural(data.tried, 'comparison')} had days
-            enough.
+            <b>No more than chance would show.</b> {plural(data.tried, 'comparison')} had days enough.
           </p>
         ) : (
           <>
@@ -96,7 +95,7 @@ export const GoesWithPage = () => {
       </section>
       {rest.length > 0 && (
         <details>
-          <summary>What was compared too, and shows no more than chance</summary>
+          <summary>Other comparisons: no more than chance</summary>
           <Table rows={rest} />
         </details>
       )}

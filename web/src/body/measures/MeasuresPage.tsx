@@ -38,10 +38,10 @@ const readReadings = (text: string, low: number, high: number): number[] | strin
     .trim()
     .split(/[\s;/]+/)
     .filter((part) => part !== '');
-  if (parts.length > 5) return 'Five readings of one site are enough.';
+  if (parts.length > 5) return 'Enter at most five readings of one site.';
   const read = parts.map((part) => readNumber(part));
   const numbers = read.flatMap((r) => (r.ok ? [r.value] : []));
-  if (numbers.length < parts.length) return 'Readings are numbers with a space between them.';
+  if (numbers.length < parts.length) return 'Type the readings as numbers, with a space between them.';
   return numbers.some((n) => n < low || n > high) ? `From ${low} to ${high}.` : numbers;
 };
 

@@ -55,7 +55,8 @@ export const MonthlySigns = ({ day }: { day: DayDocument }) => {
     <section aria-label="Once a month" className="morning-part">
       <h2 className="panel-title">Once a month</h2>
       <p className="second">
-        Is one of these so lately? They can mean that food is too little for what you do.
+        Have you noticed any of these in the last month? They can mean that you eat too little for what you
+        do.
       </p>
       {SIGNS.filter(([key]) => key !== 'periodLost' || athlete.sex === 'female').map(([key, name]) => (
         <FormControlLabel
@@ -74,7 +75,7 @@ export const MonthlySigns = ({ day }: { day: DayDocument }) => {
       {keep.error && <Alert severity="error">{sentenceOf(keep.error)}</Alert>}
       <div className="meal-parts">
         <Button disabled={keep.isPending} onClick={() => (changed ? keep.mutate() : answered())}>
-          {changed ? 'Keep' : any ? 'Still so' : 'None of these'}
+          {changed ? 'Keep' : any ? 'Nothing new' : 'None of these'}
         </Button>
         <Button
           variant="text"

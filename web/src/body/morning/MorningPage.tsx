@@ -66,7 +66,7 @@ const Words = ({ value, onKeep }: { value: string; onKeep: (next: string) => voi
   const [text, setText] = useState(value);
   return (
     <TextField
-      label="A word, if you like"
+      label="Note (optional)"
       value={text}
       onChange={(e) => setText(e.target.value.slice(0, 500))}
       onBlur={() => text.trim() !== value && onKeep(text.trim())}

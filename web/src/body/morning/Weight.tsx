@@ -140,7 +140,7 @@ export const Weight = ({
             hide.weight
               ? weighIn
                 ? 'Saved, and hidden as you asked.'
-                : 'Saved without being shown.'
+                : 'It is saved, but not shown.'
               : undefined
           }
         />
@@ -155,7 +155,7 @@ export const Weight = ({
           other unit? Nothing is kept yet.
           <div className="meal-parts">
             <Button size="small" onClick={() => keep(asked.other)}>
-              {hide.weight ? 'Yes, keep it in the other unit' : `Yes, keep ${bodyText(asked.other, units)}`}
+              {hide.weight ? 'Yes, save it in the other unit' : `Yes, keep ${bodyText(asked.other, units)}`}
             </Button>
             <Button size="small" variant="text" onClick={() => keep(asked.typed)}>
               {hide.weight ? 'No, it is right' : `No, ${bodyText(asked.typed, units)} is right`}

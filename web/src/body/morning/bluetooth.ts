@@ -46,7 +46,7 @@ export const listenToScale = async (
   heard: ScaleHeard,
 ): Promise<{ name: string; stop: () => void }> => {
   const device = await bluetooth.requestDevice({ filters: [{ services: [WEIGHT_SCALE_SERVICE] }] });
-  if (!device.gatt) throw new Error('The scale offers no connection.');
+  if (!device.gatt) throw new Error('The scale cannot be connected to.');
   device.addEventListener('gattserverdisconnected', heard.gone);
   const server = await device.gatt.connect();
   const service = await server.getPrimaryService(WEIGHT_SCALE_SERVICE);

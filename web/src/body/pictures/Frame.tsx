@@ -74,10 +74,10 @@ export const Marking = ({
     <div className="marking">
       <p role="status">
         {fault
-          ? 'The floor lies below the crown. Press on the floor between the feet.'
+          ? 'The floor is below the head. Tap the floor, between the feet.'
           : crown
-            ? 'Now press on the floor, between the feet.'
-            : 'Press on the crown of the head.'}
+            ? 'Now tap the floor, between the feet.'
+            : 'Tap the top of the head.'}
       </p>
       <img
         src={pictureAddress(athleteId, picture.id)}

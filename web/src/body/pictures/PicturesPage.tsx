@@ -87,7 +87,7 @@ const Tools = ({
   return (
     <div className="meal-parts">
       <Button size="small" onClick={onMark}>
-        {picture.marks ? 'Mark it anew' : 'Mark crown and floor'}
+        {picture.marks ? 'Mark again' : 'Mark head and floor'}
       </Button>
       {asked ? (
         <>

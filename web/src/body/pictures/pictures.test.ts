@@ -31,7 +31,7 @@ describe('what a picture is laid beside', () => {
     const season = { phases: [], events: [show('2026-05-16'), show('2027-01-16')] };
     expect(comparisons(all, now, season).map((c) => [c.name, c.picture.id])).toEqual([
       ['Last week', 'week'],
-      ['Same weeks out, the prep before', 'before'],
+      ['Same week of the last prep', 'before'],
       ['The last peak', 'peak'],
       ['The first', 'first'],
     ]);

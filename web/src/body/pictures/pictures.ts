@@ -73,7 +73,7 @@ export const comparisons = (
   const found: { name: string; picture: BodyPicture | undefined }[] = [
     { name: 'Last week', picture: nearestPicture(pictures, of, addDays(of.day, -7), 3, of.id) },
     {
-      name: 'Same weeks out, the prep before',
+      name: 'Same week of the last prep',
       picture:
         next && lastPeak
           ? nearestPicture(pictures, of, addDays(lastPeak, -daysBetween(of.day, next)), 4, of.id)

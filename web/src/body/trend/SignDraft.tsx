@@ -10,7 +10,7 @@ import { MovementForm, OrderPanel } from '../../plan/index.ts';
 const REASONS: Readonly<Record<DecisionDraft['school'], string>> = {
   none: '',
   expenditure: 'From expenditure: the intake that brings the middle of the wanted pace.',
-  fixed: 'One fixed step, then look again.',
+  fixed: 'A fixed step of 150 or 200 kcal a day; then we look again.',
   movement: 'Movement first; food stays as it is.',
 };
 

@@ -32,7 +32,7 @@ export const Tomorrow = ({ trend, units }: { trend: Trend; units: Units }) => {
           </p>
           <p>
             {partsInWords(tomorrow, inUnits) === ''
-              ? 'Nothing of today moves it by a tenth.'
+              ? 'Nothing you ate today is expected to change it by 0.1 or more.'
               : `${partsInWords(tomorrow, inUnits)}.`}
           </p>
           <Gauge

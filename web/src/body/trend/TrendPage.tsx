@@ -191,7 +191,7 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
               exclusive
               size="small"
               value={school}
-              aria-label="How the trend is made"
+              aria-label="Trend method"
               onChange={(_, next: School | null) => next && setSchool(next)}
             >
               <ToggleButton value="filter">Filter</ToggleButton>
@@ -204,7 +204,7 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
               exclusive
               size="small"
               value={as}
-              aria-label="The forecast eats"
+              aria-label="The forecast assumes that you eat"
               onChange={(_, next: EatingAs | null) => next && setAs(next)}
             >
               <ToggleButton value="planned">As planned</ToggleButton>

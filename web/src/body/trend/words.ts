@@ -76,7 +76,7 @@ export const draftText = ({ school, change }: DecisionDraft): { school: string; 
   school: SCHOOLS[school],
   what:
     change.kind === 'none'
-      ? 'Everything stays as it is.'
+      ? 'Food and movement stay as they are.'
       : change.kind === 'food'
         ? `${signed(change.kcalPerDay, 0)} kcal a day, which is ${signed(change.kcalPerDay / 4, 0)} g of carbs`
         : `${change.minutes} min of cardio on ${plural(change.daysPerWeek, 'day')} a week, ${change.kcalEach} kcal each`,

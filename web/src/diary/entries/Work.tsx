@@ -75,7 +75,7 @@ export const Reckon = ({
   const shape = WAYS[way];
   return (
     <details className="reckon">
-      <summary>Reckon the kcal from speed, watts or steps</summary>
+      <summary>Work out the kcal from speed, watts or steps</summary>
       <TextField select label="Way" value={way} onChange={(e) => setWay(e.target.value as Way)}>
         {Object.entries(WAYS).map(([key, { name }]) => (
           <MenuItem key={key} value={key}>

@@ -75,7 +75,12 @@ export const MovementForm = ({
         <TextField label="Steps a day" value={steps} onChange={(e) => setSteps(e.target.value)} />
       )}
       {kind === 'none' && (
-        <TextField select label="Which" value={of} onChange={(e) => setOf(e.target.value as typeof of)}>
+        <TextField
+          select
+          label="Which one ends"
+          value={of}
+          onChange={(e) => setOf(e.target.value as typeof of)}
+        >
           <MenuItem value="cardio">Ordered cardio</MenuItem>
           <MenuItem value="steps">Ordered steps</MenuItem>
         </TextField>

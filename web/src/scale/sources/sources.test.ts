@@ -59,7 +59,7 @@ describe('a serial port', () => {
 });
 
 describe('readings typed by hand', () => {
-  test('stand still at once, and are tared and captured as any other', () => {
+  test('typed readings are steady at once, and can be tared and captured like any other', () => {
     typeReading(386, 1, 0);
     expect(bench().scale).toMatchObject({ source: KEYBOARD, stable: true });
     bench().dispatch({ type: 'tare' });
