@@ -1,13 +1,13 @@
-import { defineConfig } from '@playwright/test';
+import { defineConfig, type PlaywrightTestConfig } from '@playwright/test';
 import { join } from 'node:path';
 
 /** What tries Maul's commands: they keep houses of their own, and no screen is looked at. */
 export const COMMANDS = ['start.spec.ts', 'siege.spec.ts', 'keepup.spec.ts', 'restore.spec.ts'];
 
-export default defineConfig({
+/** One test after the other, none tried twice. `name` is where what failed is kept. */
+export const oneByOne = (name: string): PlaywrightTestConfig => ({
   testDir: import.meta.dirname,
-  testMatch: COMMANDS,
-  outputDir: join(import.meta.dirname, '../test-results/commands'),
+  outputDir: join(import.meta.dirname, '../test-results', name),
   fullyParallel: false,
   workers: 1,
   retries: 0,
@@ -18,3 +18,5 @@ export default defineConfig({
     ? [['list'], ['json', { outputFile: process.env.MAUL_E2E_REPORT }]]
     : 'list',
 });
+
+export default defineConfig({ ...oneByOne('commands'), testMatch: COMMANDS });

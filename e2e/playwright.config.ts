@@ -1,26 +1,16 @@
 import { defineConfig } from '@playwright/test';
 import { join } from 'node:path';
-import { COMMANDS } from './commands.config.ts';
+import { COMMANDS, oneByOne } from './commands.config.ts';
 
 const root = join(import.meta.dirname, '..');
 const port = Number(process.env.MAUL_E2E_PORT ?? 4299);
 const home = process.env.MAUL_E2E_HOME ?? join(root, '.maul/e2e');
 
 export default defineConfig({
-  testDir: import.meta.dirname,
+  ...oneByOne('screens'),
   testMatch: '*.spec.ts',
   // The commands keep houses of their own: see commands.config.ts.
   testIgnore: COMMANDS,
-  outputDir: join(root, 'test-results/screens'),
-  fullyParallel: false,
-  workers: 1,
-  retries: 0,
-  timeout: 120_000,
-  expect: { timeout: 15_000 },
-  forbidOnly: true,
-  reporter: process.env.MAUL_E2E_REPORT
-    ? [['list'], ['json', { outputFile: process.env.MAUL_E2E_REPORT }]]
-    : 'list',
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     locale: 'en-GB',

@@ -10,7 +10,7 @@ export {
   Sex,
 } from './basis.ts';
 export { GoesWithDocument } from './goesWith.ts';
-export { Mark, type MarkName, MARKS, MeasureThing, MorningThing } from './morning.ts';
+export { EMPTY_MORNING, Mark, type MarkName, MARKS, MeasureThing, MorningThing } from './morning.ts';
 export { Movement, MovementOrder, SignMovement } from './movement.ts';
 export {
   BodyPicture,

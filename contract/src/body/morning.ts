@@ -34,6 +34,24 @@ export const MorningThing = z.strictObject({
 });
 export type MorningThing = z.infer<typeof MorningThing>;
 
+/** A morning of which nothing was said yet. */
+export const EMPTY_MORNING: MorningThing = {
+  kind: 'morning',
+  sleepHours: null,
+  sleep: null,
+  energy: null,
+  hunger: null,
+  mood: null,
+  digestion: null,
+  soreness: null,
+  period: null,
+  steps: null,
+  fullness: null,
+  tightness: null,
+  waistCm: null,
+  words: '',
+};
+
 const readings = (one: z.ZodNumber) => z.array(one).min(1).max(5, 'Enter at most five readings of one site.');
 
 /** What a tape, a calliper or a scan said; several readings of a site are kept as they were read. */

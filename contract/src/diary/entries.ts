@@ -1,4 +1,4 @@
-import { MUSCLES } from '@maul/core/body';
+import { type LoggedWork, MUSCLES } from '@maul/core/body';
 import { addDays } from '@maul/core/units';
 import { z } from 'zod';
 import {
@@ -154,3 +154,17 @@ export const waterEntries = (
   entries.flatMap(({ id, day, time, thing }) =>
     thing.kind === 'water' ? [{ id, day, time, millilitres: thing.millilitres, done: thing.done }] : [],
   );
+
+/** The work of an entry, done or planned; null for what is no work. */
+export const workOf = (thing: EntryBody): LoggedWork | null => {
+  switch (thing.kind) {
+    case 'training':
+      return { kind: 'resistance', minutes: thing.minutes, kcal: null };
+    case 'cardio':
+      return { kind: 'cardio', minutes: thing.minutes, kcal: thing.kcal };
+    case 'posing':
+      return { kind: 'posing', minutes: thing.minutes, kcal: null };
+    default:
+      return null;
+  }
+};

@@ -19,6 +19,7 @@ export {
   StandingBody,
   type StandingRow,
   waterEntries,
+  workOf,
 } from './entries.ts';
 export { Log } from './log.ts';
 export { diaryRoutes } from './routes.ts';

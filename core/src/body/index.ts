@@ -10,7 +10,9 @@ export {
   type SteadyWork,
   stepsKcal,
   stepsMetres,
+  type LoggedWork,
   type WorkCost,
+  workKcal,
 } from './activity/activity.ts';
 export {
   basisOn,

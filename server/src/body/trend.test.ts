@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { GoesWithDocument, MovementOrder, Trend } from '@maul/contract/body';
+import { EMPTY_MORNING, type GoesWithDocument, type MovementOrder, type Trend } from '@maul/contract/body';
 import type { DayDocument } from '@maul/contract/diary';
 import type { OrderRow } from '@maul/contract/plan';
 import type { Problem } from '@maul/contract/problems';
@@ -16,6 +16,16 @@ const back = (n: number): IsoDate => addDays(today, -n);
 
 const weigh = (who: Someone, day: IsoDate, kg: number, more: object = {}) =>
   who.put(`/api/athletes/${who.id}/weigh-ins/${uuidv7()}`, { base: 0, day, kg, deleted: false, ...more });
+/** An entry of a day, written anew. */
+const say = (who: Someone, day: IsoDate, thing: object) =>
+  who.put(`/api/athletes/${who.id}/day-entries/${uuidv7()}`, {
+    base: 0,
+    day,
+    time: '06:10',
+    zone: 'Europe/Vienna',
+    thing,
+    deleted: false,
+  });
 const trend = async (who: Someone, query = '') =>
   (await who.get(`/api/athletes/${who.id}/trend${query}`).expect(200)).body as Trend;
 
@@ -48,45 +58,12 @@ describe('the trend', () => {
     expect(days.find((d) => d.day === back(3))).toMatchObject({ kg: 84, counts: true });
   });
   test('steps said on waking belong to the day before; a period tells the day of the cycle', async () => {
-    const morning = {
-      kind: 'morning',
-      sleepHours: 7.5,
-      sleep: 4,
-      energy: null,
-      hunger: 3,
-      mood: null,
-      digestion: null,
-      soreness: null,
-      period: true,
-      steps: 9200,
-      fullness: null,
-      tightness: null,
-      waistCm: null,
-      words: '',
-    };
-    await athlete
-      .put(`${at}/day-entries/${uuidv7()}`, {
-        base: 0,
-        day: back(2),
-        time: '06:10',
-        zone: 'Europe/Vienna',
-        thing: morning,
-        deleted: false,
-      })
-      .expect(200);
+    const morning = { ...EMPTY_MORNING, sleepHours: 7.5, sleep: 4, hunger: 3, period: true, steps: 9200 };
+    await say(athlete, back(2), morning).expect(200);
     const { days } = await trend(athlete, `?from=${back(5)}`);
     expect(days.find((d) => d.day === back(3))?.steps).toBe(9200);
     expect(days.find((d) => d.day === back(2))?.steps).toBeNull();
-    await athlete
-      .put(`${at}/day-entries/${uuidv7()}`, {
-        base: 0,
-        day: back(2),
-        time: '06:10',
-        zone: 'Europe/Vienna',
-        thing: { ...morning, sleep: 6 },
-        deleted: false,
-      })
-      .expect(422);
+    await say(athlete, back(2), { ...morning, sleep: 6 }).expect(422);
   });
   test('tomorrow is expected from what is planned today, with what is not known', async () => {
     const other = await house.athlete('Eats today');
@@ -228,32 +205,8 @@ describe('what goes with what', () => {
       await eater.put(`${on}/meals/${meal}`, mealBody(back(n), { eaten: true })).expect(200);
       const food = { ...portionBody(meal).food, id: milk ? 'milk' : 'oats', name: milk ? 'Milk' : 'Oats' };
       await eater.put(`${on}/portions/${uuidv7()}`, portionBody(meal, { food })).expect(200);
-      const thing = {
-        kind: 'morning',
-        sleepHours: null,
-        sleep: 3,
-        energy: null,
-        hunger: null,
-        mood: null,
-        digestion: milk ? 1 + (n % 3 === 0 ? 1 : 0) : 4,
-        soreness: null,
-        period: null,
-        steps: null,
-        fullness: null,
-        tightness: null,
-        waistCm: null,
-        words: '',
-      };
-      await eater
-        .put(`${on}/day-entries/${uuidv7()}`, {
-          base: 0,
-          day: back(n - 1),
-          time: '06:30',
-          zone: 'Europe/Vienna',
-          thing,
-          deleted: false,
-        })
-        .expect(200);
+      const thing = { ...EMPTY_MORNING, sleep: 3, digestion: milk ? 1 + (n % 3 === 0 ? 1 : 0) : 4 };
+      await say(eater, back(n - 1), thing).expect(200);
     }
     const told = (await eater.get(`${on}/goes-with`).expect(200)).body as GoesWithDocument;
     // Sleep is the same each morning: it goes with nothing.

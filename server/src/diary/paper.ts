@@ -10,7 +10,7 @@ import type * as pdfmakePackage from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { z } from 'zod';
 import { acting, type AppTransaction } from '../platform/db/connect.ts';
-import { tokenOf, type Services } from '../platform/http/mount.ts';
+import { signedIn, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { addDeed, athleteOf, deviceOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
@@ -165,9 +165,8 @@ const paperOf = async (
 export const mountPaper = (router: Router, house: Services): void => {
   // Not JSON, so not of the contract's table.
   router.get(DAY_PAPER_FILE, async (req, res) => {
-    const token = tokenOf(req);
-    const signed = token === '' ? undefined : await house.findSession(token);
-    if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+    const signed = await signedIn(house, req);
+    const { token } = signed;
     const athleteId = Id.safeParse(req.params.athleteId);
     const date = Day.safeParse(req.params.date);
     const kind = Kind.safeParse(req.query.kind ?? 'plan');

@@ -5,7 +5,7 @@ import { CALENDAR_FEED, CALENDAR_FILE } from '@maul/contract/routes';
 import { Id } from '@maul/contract/common';
 import type { Request, Response, Router } from 'express';
 import { acting } from '../platform/db/connect.ts';
-import { mount, tokenOf, type Services } from '../platform/http/mount.ts';
+import { mount, signedIn, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 
 const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
@@ -59,9 +59,7 @@ export const mountCalendar = (router: Router, house: Services): void => {
 
   // Not JSON, so not of the contract's table: the same calendar for who is signed in.
   router.get(CALENDAR_FILE, async (req, res) => {
-    const token = tokenOf(req);
-    if (token === '' || !(await house.findSession(token)))
-      throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+    const { token } = await signedIn(house, req);
     const athleteId = Id.safeParse(req.params.athleteId);
     if (!athleteId.success) throw new ProblemError('not-found', 'There is no such athlete.');
     const text = await acting(house.app, token, async (trx) =>

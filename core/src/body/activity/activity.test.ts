@@ -7,6 +7,7 @@ import {
   netWork,
   stepsKcal,
   stepsMetres,
+  workKcal,
   type SteadyWork,
 } from './activity.ts';
 import { sessionKcal } from '../composition/equations.ts';
@@ -84,6 +85,12 @@ test('10,000 steps of a tall man are close to five miles', () => {
     kcal({ kind: 'walk', kmh: 5, grade: 0 }, 80, metres / (5000 / 60)),
     6,
   );
+});
+
+test('work is as it was typed, else by its minutes, else not known', () => {
+  expect(workKcal({ kind: 'cardio', minutes: 40, kcal: 300 }, 80)).toBe(300);
+  expect(workKcal({ kind: 'resistance', minutes: 60, kcal: null }, 80)).toBe(336);
+  expect(workKcal({ kind: 'posing', minutes: null, kcal: null }, 80)).toBeNull();
 });
 
 test('ordered work in the mean of a week', () => {

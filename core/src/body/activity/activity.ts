@@ -104,6 +104,20 @@ export const stepsKcal = (steps: number, weightKg: number, heightCm: number): nu
 export const stepsMetres = (steps: number, heightCm: number): number =>
   (steps * STEP_OF_HEIGHT * heightCm) / 100;
 
+/** What was worked, as it was logged; null where it was not said. */
+export interface LoggedWork {
+  kind: keyof typeof SESSION_MET;
+  minutes: number | null;
+  kcal: number | null;
+}
+
+/**
+ * Net energy of work, kcal: as it was typed, else by its minutes and what such a session is taken at; null where neither was said.
+ * Source: Ainsworth 2011, from memory.
+ */
+export const workKcal = ({ kind, minutes, kcal }: LoggedWork, weightKg: number): number | null =>
+  kcal ?? (minutes === null ? null : sessionKcal(SESSION_MET[kind], weightKg, minutes));
+
 /** Some intensities, MET. Source: Ainsworth 2011, from memory. */
 export const METS = {
   'Resistance training, moderate': 3.5,

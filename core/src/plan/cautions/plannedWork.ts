@@ -1,14 +1,10 @@
 import { type IsoDate, weekday } from '../../units/index.ts';
-import { SESSION_MET, sessionKcal } from '../../body/index.ts';
-import type { Routine, SessionKind } from '../season/mealPattern.ts';
+import { type LoggedWork, SESSION_MET, sessionKcal, workKcal } from '../../body/index.ts';
+import type { Routine } from '../season/mealPattern.ts';
 
 /** Work that was logged as done. */
-export interface DoneWork {
+export interface DoneWork extends LoggedWork {
   day: IsoDate;
-  kind: SessionKind;
-  /** Minutes and kcal as they were logged; null where one was not. */
-  minutes: number | null;
-  kcal: number | null;
 }
 
 /**
@@ -19,9 +15,6 @@ export const plannedWork = (routine: Routine, date: IsoDate, weightKg: number): 
   routine.sessions
     .filter((session) => session.weekday === weekday(date))
     .reduce((sum, s) => sum + sessionKcal(SESSION_MET[s.kind], weightKg, s.minutes), 0);
-
-const doneKcal = ({ kind, minutes, kcal }: DoneWork, weightKg: number): number =>
-  kcal ?? (minutes === null ? 0 : sessionKcal(SESSION_MET[kind], weightKg, minutes));
 
 /**
  * Net energy of a day's work, kcal: of each kind of session the larger of what the routine plans and what was logged as done, so
@@ -38,6 +31,6 @@ export const workOn = (
     const planned = plannedWork({ ...routine, sessions }, date, weightKg);
     const logged = done
       .filter((work) => work.day === date && work.kind === kind)
-      .reduce((all, work) => all + doneKcal(work, weightKg), 0);
+      .reduce((all, work) => all + (workKcal(work, weightKg) ?? 0), 0);
     return sum + Math.max(planned, logged);
   }, 0);

@@ -6,13 +6,13 @@ import {
   PICTURE_TYPES,
 } from '@maul/contract/body';
 import { Id } from '@maul/contract/common';
-import express, { type Request, type Router } from 'express';
+import express, { type Router } from 'express';
 import { readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { athleteOf } from '../../people/index.ts';
 import { acting } from '../../platform/db/connect.ts';
 import { dropFile, filePath, smallPath, writeWhole } from '../../platform/files.ts';
-import { mount, type Services, type Signed, tokenOf } from '../../platform/http/mount.ts';
+import { mount, type Services, signedIn } from '../../platform/http/mount.ts';
 import { invalid, ProblemError } from '../../platform/http/problems.ts';
 import {
   addPicture,
@@ -30,12 +30,6 @@ const Seen = z.strictObject({ small: z.literal('1').optional() });
 const MOST_PICTURES = 5000;
 const NO_PICTURE = 'There is no such picture.';
 
-const signedIn = async (house: Services, req: Request): Promise<Signed> => {
-  const token = tokenOf(req);
-  const signed = token === '' ? undefined : await house.findSession(token);
-  if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
-  return signed;
-};
 const checked = <S extends z.ZodType>(schema: S, value: unknown): z.output<S> => {
   const read = schema.safeParse(value);
   if (!read.success) throw invalid(read.error);

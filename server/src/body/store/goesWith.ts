@@ -1,6 +1,7 @@
 import type { IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
+import { saidAs } from './weighIns.ts';
 
 type Marks = Record<'digestion' | 'fullness' | 'hunger' | 'sleep', number | null>;
 
@@ -14,8 +15,7 @@ export const marksByDay = async (
   const { rows } = await sql<Marks & { day: IsoDate }>`
     select distinct on (day) day, (thing ->> 'digestion')::int as digestion, (thing ->> 'fullness')::int as fullness,
       (thing ->> 'hunger')::int as hunger, (thing ->> 'sleep')::int as sleep
-    from day_entry where athlete_id = ${athleteId} and day between ${from} and ${to} and deleted_at is null
-      and thing ->> 'kind' in ('morning', 'measure') and thing ->> 'kind' = 'morning'
+    from day_entry where athlete_id = ${athleteId} and day between ${from} and ${to} and ${saidAs('morning')}
     order by day, created_at desc`.execute(trx);
   return new Map(rows.map((row) => [row.day, row]));
 };

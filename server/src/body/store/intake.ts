@@ -1,3 +1,4 @@
+import { workOf } from '@maul/contract/diary';
 import { groupBy } from '../../platform/groupBy.ts';
 import { cycleDays, type LoggedDay } from '@maul/core/body';
 import { addDays, daysBetween, K90, type IsoDate } from '@maul/core/units';
@@ -151,9 +152,8 @@ export const workDone = async (
     .where(sql<boolean>`thing ->> 'kind' in ('training', 'cardio', 'posing') and (thing ->> 'done')::boolean`)
     .execute();
   return rows.flatMap(({ day, thing }): DoneWork[] => {
-    if (thing.kind === 'training') return [{ day, kind: 'resistance', minutes: thing.minutes, kcal: null }];
-    if (thing.kind === 'cardio') return [{ day, kind: 'cardio', minutes: thing.minutes, kcal: thing.kcal }];
-    return thing.kind === 'posing' ? [{ day, kind: 'posing', minutes: thing.minutes, kcal: null }] : [];
+    const work = workOf(thing);
+    return work ? [{ day, ...work }] : [];
   });
 };
 

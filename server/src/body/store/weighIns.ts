@@ -20,6 +20,10 @@ export const mornings = (trx: AppTransaction, athleteId: string, from: IsoDate, 
 export const countingMornings = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
   (await mornings(trx, athleteId, from, to)).filter((one) => countsInTrend(one.conditions));
 
+/** Entries of one of the two kinds that a body's days are read from; said so that the index of those two kinds serves. */
+export const saidAs = (kind: 'morning' | 'measure') =>
+  sql`deleted_at is null and thing ->> 'kind' in ('morning', 'measure') and thing ->> 'kind' = ${sql.lit(kind)}`;
+
 /** A cycle is told from the periods of so many days before. */
 const PERIOD_DAYS = 60;
 
@@ -28,7 +32,7 @@ export const saidOnWaking = async (trx: AppTransaction, athleteId: string, from:
   const { rows } = await sql<{ day: IsoDate; period: boolean; steps: number | null }>`
     select day, coalesce((thing ->> 'period')::boolean, false) as period, (thing ->> 'steps')::int as steps from day_entry
     where athlete_id = ${athleteId} and day between ${addDays(from, -PERIOD_DAYS)} and ${addDays(to, 1)}
-      and deleted_at is null and thing ->> 'kind' in ('morning', 'measure') and thing ->> 'kind' = 'morning'
+      and ${saidAs('morning')}
       and (thing ->> 'period' = 'true' or thing ->> 'steps' is not null)
     order by day`.execute(trx);
   return {
@@ -64,7 +68,6 @@ export const measuresOf = async (trx: AppTransaction, athleteId: string) =>
   (
     await sql<{ day: IsoDate; thing: MeasureThing }>`
       select distinct on (day) day, thing from day_entry
-      where athlete_id = ${athleteId} and deleted_at is null and thing ->> 'kind' in ('morning', 'measure')
-        and thing ->> 'kind' = 'measure'
+      where athlete_id = ${athleteId} and ${saidAs('measure')}
       order by day desc, created_at desc limit 100`.execute(trx)
   ).rows;

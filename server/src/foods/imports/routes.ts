@@ -13,7 +13,7 @@ import {
 } from './store.ts';
 import { z } from 'zod';
 import { acting } from '../../platform/db/connect.ts';
-import { mount, tokenOf, type Services } from '../../platform/http/mount.ts';
+import { mount, signedIn, type Services } from '../../platform/http/mount.ts';
 import { ProblemError } from '../../platform/http/problems.ts';
 import { arrived, dropFile, filePath, writePiece } from '../../platform/files.ts';
 import { FileFault } from './lines.ts';
@@ -86,9 +86,8 @@ export const mountExchange = (router: Router, house: Services): void => {
   );
 
   router.put(IMPORT_FILE, express.raw({ type: () => true, limit: FILE_PIECE + 1 }), async (req, res) => {
-    const token = tokenOf(req);
-    const signed = token === '' ? undefined : await house.findSession(token);
-    if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+    const signed = await signedIn(house, req);
+    const { token } = signed;
     const address = Address.safeParse(req.params);
     const query = Piece.safeParse(req.query);
     const piece: unknown = req.body;

@@ -66,6 +66,14 @@ export const tokenOf = (req: Request): string => {
   return /^[A-Za-z0-9_-]+$/.test(token) ? token : '';
 };
 
+/** Who asks, by the cookie; throws `not-signed-in` when nobody is. */
+export const signedIn = async (house: Pick<Services, 'findSession'>, req: Request): Promise<Signed> => {
+  const token = tokenOf(req);
+  const signed = token === '' ? undefined : await house.findSession(token);
+  if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
+  return signed;
+};
+
 /** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
 export const mount = <N extends RouteName>(
   router: Router,
@@ -75,13 +83,7 @@ export const mount = <N extends RouteName>(
 ): void => {
   const route = routes[name];
   router[route.verb](route.path, async (req, res) => {
-    const token = tokenOf(req);
-    let signed: Signed | undefined;
-    if (route.access === 'signed-in') {
-      signed = token === '' ? undefined : await house.findSession(token);
-      if (!signed)
-        throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
-    }
+    const signed = route.access === 'signed-in' ? await signedIn(house, req) : undefined;
     const requireSigned = (): Signed => {
       if (!signed)
         throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');

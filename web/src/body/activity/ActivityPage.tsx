@@ -1,12 +1,5 @@
-import type { DayEntryRow } from '@maul/contract/diary';
-import {
-  type Muscle,
-  MUSCLES,
-  SESSION_MET,
-  sessionKcal,
-  trackKcal,
-  type TrackSummary,
-} from '@maul/core/body';
+import { type DayDocument, type DayEntryRow, workOf } from '@maul/contract/diary';
+import { type Muscle, MUSCLES, trackKcal, type TrackSummary, workKcal } from '@maul/core/body';
 import { addDays, athleteDay, clockOf, type IsoDate, localMoment, whole } from '@maul/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
@@ -15,7 +8,6 @@ import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import type { DayDocument } from '@maul/contract/diary';
 import { call, sentenceOf } from '../../data/api.ts';
 import { deviceZone } from '../../data/device.ts';
 import { dayQuery, queryClient, useOwnDay, useSession } from '../../data/session.ts';
@@ -41,17 +33,17 @@ interface Work {
   done: boolean;
 }
 
-const workOf = ({ day, thing }: DayEntryRow, weightKg: number): Work[] => {
-  if (thing.kind !== 'training' && thing.kind !== 'cardio' && thing.kind !== 'posing') return [];
-  const met = SESSION_MET[thing.kind === 'training' ? 'resistance' : thing.kind];
-  const reckoned = thing.minutes === null ? null : sessionKcal(met, weightKg, thing.minutes);
-  const name = { training: 'Training', cardio: 'Cardio', posing: 'Posing' }[thing.kind];
+const NAMES = { resistance: 'Training', cardio: 'Cardio', posing: 'Posing' } as const;
+
+const rowOf = ({ day, thing }: DayEntryRow, weightKg: number): Work[] => {
+  const work = workOf(thing);
+  if (!work || !('done' in thing) || !('what' in thing)) return [];
   return [
     {
       day,
-      what: thing.what === '' ? name : thing.what,
-      minutes: thing.minutes,
-      kcal: thing.kind === 'cardio' ? (thing.kcal ?? reckoned) : reckoned,
+      what: thing.what === '' ? NAMES[work.kind] : thing.what,
+      minutes: work.minutes,
+      kcal: workKcal(work, weightKg),
       muscles: thing.kind === 'training' ? (thing.muscles ?? []) : [],
       done: thing.done,
     },
@@ -213,7 +205,7 @@ const Activity = ({ day }: { day: DayDocument }) => {
   if (!data) return <p className="waiting">Reading the work …</p>;
   if (weightKg === undefined)
     return <p className="day-empty">Without a body mass nothing can be reckoned.</p>;
-  const work = data.days.flatMap((d) => d.entries).flatMap((e) => workOf(e, weightKg));
+  const work = data.days.flatMap((d) => d.entries).flatMap((e) => rowOf(e, weightKg));
   const rows = work.sort((a, b) => (a.day < b.day ? 1 : -1));
   return (
     <div className="activity rows">

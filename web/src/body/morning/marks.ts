@@ -1,4 +1,4 @@
-import type { MarkName, MorningThing } from '@maul/contract/body';
+import { EMPTY_MORNING, type MarkName, type MorningThing } from '@maul/contract/body';
 import type { DayDocument } from '@maul/contract/diary';
 import { clockOf, localMoment } from '@maul/core/units';
 import { saveEntry } from '../../data/edit.ts';
@@ -15,23 +15,6 @@ export const MARK_WORDS: Readonly<
   soreness: { name: 'Soreness', words: ['none', 'little', 'some', 'sore', 'very sore'] },
   fullness: { name: 'Fullness', words: ['flat', 'a little flat', 'even', 'full', 'very full'] },
   tightness: { name: 'Tightness', words: ['soft', 'a little soft', 'even', 'tight', 'very tight'] },
-};
-
-export const EMPTY_MORNING: MorningThing = {
-  kind: 'morning',
-  sleepHours: null,
-  sleep: null,
-  energy: null,
-  hunger: null,
-  mood: null,
-  digestion: null,
-  soreness: null,
-  period: null,
-  steps: null,
-  fullness: null,
-  tightness: null,
-  waistCm: null,
-  words: '',
 };
 
 /** The one morning of a day, as it stands; null before anything was said. */
