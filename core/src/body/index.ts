@@ -33,7 +33,7 @@ export {
 } from './mornings/bodyScale.ts';
 export { balanceOfRate, kgOfBalance } from './composition/energy.ts';
 export { type Conditions, countsInTrend, inOtherUnit } from './mornings/conditions.ts';
-export { cycleDays, cycleStarts } from './mornings/cycle.ts';
+export { type CycleCompared, cycleDays, cycleStarts, sameCycleDays } from './mornings/cycle.ts';
 export { ledgerOf, type Told } from './change/ledger.ts';
 export { type CameOf, cameOf, type Change, lookOn, type SideOf } from './change/cameOf.ts';
 export {
@@ -100,6 +100,14 @@ export {
   slackOdds,
   type Three,
 } from './change/forecast.ts';
+export {
+  compareElimination,
+  type Elimination,
+  eliminationDates,
+  type EliminationDay,
+  eliminationOn,
+  type EliminationVerdict,
+} from './looks/elimination.ts';
 export { type Compared, type GoesWith, goesWith, type Paired } from './looks/goesWith.ts';
 export { type Pace, type PaceDirection, paceOf, type SkipReason } from './change/pace.ts';
 export {
@@ -112,7 +120,14 @@ export {
   type ScalePart,
 } from './mornings/tomorrow.ts';
 export { startBy, type StartBy } from './change/startBy.ts';
-export { LOOK_BACK_DAYS, weekBasis, weekMean, weekRate, type WeighIn } from './mornings/trend.ts';
+export {
+  LOOK_BACK_DAYS,
+  weekBasis,
+  rateBetween,
+  weekMean,
+  weekRate,
+  type WeighIn,
+} from './mornings/trend.ts';
 export { exponentialTrend, type WeekRow, weeksOf } from './mornings/weeks.ts';
 export {
   type StepRows,

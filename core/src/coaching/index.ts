@@ -1,1 +1,19 @@
 export { coachNeed } from './need.ts';
+export {
+  checkInDue,
+  type Correction,
+  correctionsOf,
+  type Due,
+  meanWindow,
+  PACKET_DAYS,
+  PACKET_ROWS,
+  type PacketDay,
+  type PacketRow,
+  type Remark,
+  remarksOf,
+  ROW_WORDS,
+  rowMean,
+  rowState,
+  rowText,
+  type RowWindow,
+} from './packet.ts';

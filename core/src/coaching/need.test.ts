@@ -12,6 +12,8 @@ const calm: WeekInBrief = {
   waitingNotes: 0,
   openOrders: 0,
   daysToShow: undefined,
+  weekWaits: undefined,
+  weekLate: 0,
 };
 const score = (change: Partial<WeekInBrief>) => coachNeed({ ...calm, ...change }).score;
 
@@ -23,6 +25,16 @@ describe('who needs the coach first', () => {
     expect(coachNeed({ ...calm, waitingNotes: 2 }).reasons).toEqual(['2 notes wait for an answer']);
     expect(coachNeed({ ...calm, quietDays: 3 }).reasons).toEqual(['Quiet for 3 days']);
     expect(coachNeed({ ...calm, quietDays: undefined }).reasons).toEqual(['Nothing logged yet']);
+  });
+  test('a week that waits weighs more each day, for three days; one that is late is said', () => {
+    expect(coachNeed({ ...calm, weekWaits: 0 }).reasons).toEqual(['A week was sent today']);
+    expect(coachNeed({ ...calm, weekWaits: 2 }).reasons).toEqual(['A week has waited 2 days']);
+    expect(score({ weekWaits: 1 })).toBeGreaterThan(score({ weekWaits: 0 }));
+    expect(score({ weekWaits: 9 })).toBe(score({ weekWaits: 3 }));
+    expect(coachNeed({ ...calm, weekLate: 1 }).reasons).toEqual(['The week is a day late']);
+    expect(coachNeed({ ...calm, weekLate: 3, paused: true }).reasons).toEqual([
+      'The log is paused on purpose',
+    ]);
   });
   test('a near show weighs everything heavier', () => {
     expect(score({ waitingNotes: 1, daysToShow: 4 })).toBeGreaterThan(

@@ -19,6 +19,10 @@ export interface WeekInBrief {
   openOrders: number;
   /** Days to the next show or shoot; undefined without one. */
   daysToShow: number | undefined;
+  /** Days since a week was sent that nobody has answered; undefined while none waits. */
+  weekWaits: number | undefined;
+  /** Days that a week is late; 0 while none is. */
+  weekLate: number;
 }
 
 export interface Need {
@@ -55,6 +59,15 @@ export const coachNeed = (week: WeekInBrief): Need => {
         ? 'A note waits for an answer'
         : `${week.waitingNotes} notes wait for an answer`,
     );
+  if (week.weekWaits !== undefined)
+    add(
+      2 + Math.min(3, week.weekWaits),
+      week.weekWaits === 0
+        ? 'A week was sent today'
+        : `A week has waited ${week.weekWaits === 1 ? 'a day' : `${week.weekWaits} days`}`,
+    );
+  else if (week.weekLate > 0 && !week.paused)
+    add(1 + week.weekLate / 2, `The week is ${week.weekLate === 1 ? 'a day' : `${week.weekLate} days`} late`);
   if (week.openOrders > 0) add(1, 'Order not yet acknowledged');
   if (week.weighedShare !== undefined && week.weighedShare < SOFT_BELOW)
     add(1.5, `Only ${Math.round(week.weighedShare * 100)} % of the energy weighed`);

@@ -19,7 +19,7 @@ export {
   type CaffeineDose,
   CONTRACEPTION_FACTOR,
 } from './drink/caffeine.ts';
-export { type DayCaution, type Drink, drinkCautions, substanceCaution } from './drink/cautions.ts';
+export { type DayCaution, drinkCautions, substanceCaution } from './drink/cautions.ts';
 export { plannedWaterBarred, sodiumKnown } from './drink/plannedWater.ts';
 export {
   copyDay,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { daySheet, type SheetMeal, type SheetPortion } from './daySheet.ts';
-import { testBasis } from '../testing.ts';
+import { testBasis } from '../testing/index.ts';
 import { isoDate } from '../units/index.ts';
 import type { DayInputs } from './assembleDay.ts';
 import { dayPaper, paperText, type PaperInput } from './paper.ts';

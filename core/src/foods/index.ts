@@ -22,5 +22,6 @@ export { servingsEnergy } from './labelRounding.ts';
 export { chiefMacro, leverAnswer } from './lever.ts';
 export { type Method, METHODS, RELATIVE_GRAMS } from './method.ts';
 export { sumAudit } from './sumAudit.ts';
+export { namesFood, notToleratedAs } from './tolerance.ts';
 export { rankSwaps, type SwapBy, type SwapFood, swapGrams, swapStep, type SwapWishes } from './swap.ts';
 export { afterCooking, beforeCooking, cookingYield, type CookingYield, startYields } from './yields.ts';

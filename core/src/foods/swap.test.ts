@@ -11,6 +11,7 @@ const food = (name: string, per100g: NutrientVector, change: Partial<SwapFood> =
   per100g,
   allergens: [],
   allergensKnown: true,
+  notTolerated: null,
   inStock: false,
   keeps: false,
   piece: null,
@@ -48,6 +49,17 @@ describe('swaps', () => {
       allergens: ['gluten'],
     });
     expect([swaps.map((s) => s.food.name), refused]).toEqual([['rice'], 2]);
+  });
+  test('what is not tolerated comes after everything else, with its name', () => {
+    const upset = food('quick rice', macros(2.7, 28, 0.3), { inStock: true, notTolerated: 'rice' });
+    const butter = food('bread with butter', macros(6, 30, 18));
+    const { swaps, refused } = rankSwaps(potato, [upset, butter, pasta], wishes);
+    expect(swaps.map((s) => [s.food.name, s.food.notTolerated])).toEqual([
+      ['pasta', null],
+      ['bread with butter', null],
+      ['quick rice', 'rice'],
+    ]);
+    expect(refused).toBe(0);
   });
   test('what is in stock goes before what moves a little less; what does not keep stays at home', () => {
     const stocked = food('stocked', macros(3, 28, 0.6), { inStock: true });
@@ -134,6 +146,12 @@ describe('treats', () => {
     expect(treatsThatFit(sheet(380), [chocolate], lacking, options).first).toEqual([
       'iron, zinc, calcium from food',
     ]);
+  });
+  test('of two treats the one that is not tolerated comes last, though it holds more', () => {
+    const milk = food('milk chocolate', macros(8, 34, 30, 11), { notTolerated: 'milk' });
+    const { treats } = treatsThatFit(sheet(380), [milk, chocolate], [], options);
+    expect(treats.map((t) => t.food.name)).toEqual(['chocolate', 'milk chocolate']);
+    expect(treats[1]?.kcal).toBeGreaterThan(treats[0]?.kcal ?? Infinity);
   });
   test('what does not state its macros, holds an allergen or leaves no room is not offered', () => {
     const unknown = food('unknown', { ENERC: 400 });

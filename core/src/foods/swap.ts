@@ -18,6 +18,8 @@ export interface SwapFood {
   allergens: readonly string[];
   /** False where its source says nothing of allergens: then it is not known to be free of any. */
   allergensKnown: boolean;
+  /** The name by which the athlete says not to tolerate it; null where they do not. It is offered last. */
+  notTolerated: string | null;
   inStock: boolean;
   /** Keeps a day on the road without a fridge. */
   keeps: boolean;
@@ -97,13 +99,18 @@ const costOf = (moves: Amounts, by: SwapBy): number =>
     return sum + Math.abs(moves[key] ?? SCALE[key]) / SCALE[key];
   }, 0);
 
+/** Further than any use: what is not tolerated stands after everything else. */
+const LAST = 100;
+
 /** How near a food is in use: of the same group and meal first, of no like use last. */
 const useOf = (from: FoodGroup | null, to: SwapFood): number =>
-  2 * groupDistance(from, to.group) + (to.atThisMeal === true ? 0 : 1);
+  (to.notTolerated === null ? 0 : LAST) +
+  2 * groupDistance(from, to.group) +
+  (to.atThisMeal === true ? 0 : 1);
 
 /**
  * The foods that may take a portion's place: those of the same use and meal first, and among them those that move least else. What would
- * be more than anybody eats of it is not offered. What holds an allergen of the athlete's, or is not known to
+ * be more than anybody eats of it is not offered, and what is not tolerated comes last. What holds an allergen of the athlete's, or is not known to
  * be free of it, is refused and counted. kcal and grams.
  */
 export const rankSwaps = <F extends SwapFood>(

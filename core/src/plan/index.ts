@@ -21,8 +21,9 @@ export {
   reviewOrder,
   reviewSeason,
 } from './review.ts';
+export { AFTER_SHOW_STEPS, type AfterShowWay, planAfterShow } from './season/afterShow.ts';
 export { calendarEntries, type CalendarEntry } from './season/calendar.ts';
-export { type DayType, dayTypeFrom, READY_DAY_TYPES, typeDays } from './season/dayTypes.ts';
+export { type DayType, dayTypeFrom, READY_DAY_TYPES, typeDay, typeDays } from './season/dayTypes.ts';
 export {
   changePhase,
   edgeBounds,

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { testBasis, testDayType, testOrder, testPhase, testSeason } from '../testing.ts';
+import { testBasis, testDayType, testOrder, testPhase, testSeason } from '../testing/index.ts';
 import { addDays, isoDate } from '../units/index.ts';
 import { NO_STATEMENTS, type Caution } from './cautions/types.ts';
 import {
@@ -17,6 +17,7 @@ const athlete: ReviewedAthlete = {
   sex: 'male',
   birthDate: isoDate('1997-01-01'),
   heightCm: 178,
+  hasCoach: true,
   profile: {
     equation: null,
     fat: { method: 'eye' },

@@ -1,9 +1,11 @@
 import type { BodyBasis } from '../body/index.ts';
 import { TARGET_WORDS } from '../nutrition/index.ts';
 import { addDays, daysBetween, type IsoDate } from '../units/index.ts';
+import { afterShowCautions } from './cautions/afterShow.ts';
+import { boardCautions } from './cautions/board.ts';
 import { cautionPerson, type KnownAthlete } from './cautions/person.ts';
 import { planCautions, withMeasured } from './cautions/plan.ts';
-import type { Caution } from './cautions/types.ts';
+import { type Caution, inGravity } from './cautions/types.ts';
 import { byMoment, type ChangeOrder } from './orders/order.ts';
 import type { Routine } from './season/mealPattern.ts';
 import { phasesInOrder, seasonProblems, type Season } from './season/season.ts';
@@ -29,7 +31,7 @@ export interface PlanInForce {
 }
 
 /** Whose plan it is. */
-export type ReviewedAthlete = KnownAthlete & { profile: { routine: Routine } };
+export type ReviewedAthlete = KnownAthlete & { profile: { routine: Routine }; hasCoach: boolean };
 
 /** Days from its start over which an order is looked at. */
 export const ORDER_LOOK_DAYS = 28;
@@ -205,7 +207,11 @@ export const reviewSeason = (
   }));
   return {
     days,
-    cautions: reviewDays(days, athlete, measured, carbsDiffer(before, days)),
+    cautions: inGravity([
+      ...reviewDays(days, athlete, measured, carbsDiffer(before, days)),
+      ...boardCautions(season, plan.bases, today, athlete.hasCoach),
+      ...afterShowCautions(season, days),
+    ]),
     faults: [...faults, ...impossible],
   };
 };

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { linearRegression } from 'simple-statistics';
-import { testBasis } from '../../testing.ts';
+import { testBasis } from '../../testing/index.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import type { LoggedDay } from '../filter/days.ts';
 import { olsLine, weekBasis, weekMean, weekRate } from './trend.ts';

@@ -29,13 +29,15 @@ export const weekMean = (weighIns: readonly WeighIn[], day: IsoDate): WeekMean |
   return { kg: present.reduce((sum, w) => sum + w.kg, 0) / present.length, mornings: present.length };
 };
 
+/** The change from one week mean to the next, % of the first; undefined when either week has fewer than three mornings. common practice, no source. */
+export const rateBetween = (before: WeekMean | undefined, now: WeekMean | undefined): number | undefined =>
+  !now || !before || now.mornings < 3 || before.mornings < 3
+    ? undefined
+    : ((now.kg - before.kg) / before.kg) * 100;
+
 /** The change of the week mean against the week before, % of it a week; undefined when either week has fewer than three mornings. */
-export const weekRate = (weighIns: readonly WeighIn[], day: IsoDate): number | undefined => {
-  const now = weekMean(weighIns, day);
-  const before = weekMean(weighIns, addDays(day, -7));
-  if (!now || !before || now.mornings < 3 || before.mornings < 3) return undefined;
-  return ((now.kg - before.kg) / before.kg) * 100;
-};
+export const weekRate = (weighIns: readonly WeighIn[], day: IsoDate): number | undefined =>
+  rateBetween(weekMean(weighIns, addDays(day, -7)), weekMean(weighIns, day));
 
 export interface LineFit {
   slope: number;

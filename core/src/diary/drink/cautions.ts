@@ -1,12 +1,14 @@
+import {
+  type Drink,
+  excessWater,
+  mostWithin,
+  STOP_DRINKING,
+  WATER_LIMIT,
+  WATER_SOURCE,
+} from '../../peak/index.ts';
 import type { CautionLevel } from '../../plan/index.ts';
 import type { CaffeineDose } from './caffeine.ts';
 import { substanceIn } from './substances.ts';
-
-/** Water drunk or planned at a time: millilitres, minutes from the turn of the day. */
-export interface Drink {
-  millilitres: number;
-  minutes: number;
-}
 
 /** Something that may hurt in what is drunk or taken on a day. Kept apart from those of a plan: it never hinders a log. */
 export interface DayCaution {
@@ -18,66 +20,8 @@ export interface DayCaution {
 }
 
 const DOCTOR = 'A doctor.';
-const WATER_SOURCE = 'Noakes 2001, from memory; Hew-Butler 2015; limits common practice, no source';
-const STOP = 'Headache, vomiting, confusion or swelling mean: stop drinking, and call the emergency number.';
-
-/**
- * The most millilitres in any stretch of so many minutes, and when it ends. With `from` only stretches that end then or later count:
- * what was drunk before the turn of the day still lies in them.
- */
-export const mostWithin = (
-  drinks: readonly Drink[],
-  minutes: number,
-  from = -Infinity,
-): { millilitres: number; until: number } => {
-  const inOrder = [...drinks].sort((a, b) => a.minutes - b.minutes);
-  let best = { millilitres: 0, until: 0 };
-  inOrder.forEach((last, i) => {
-    if (last.minutes < from) return;
-    const sum = inOrder
-      .slice(0, i + 1)
-      .filter((d) => last.minutes - d.minutes < minutes)
-      .reduce((total, d) => total + d.millilitres, 0);
-    if (sum > best.millilitres) best = { millilitres: sum, until: last.minutes };
-  });
-  return best;
-};
 
 const litres = (millilitres: number): string => (millilitres / 1000).toFixed(1);
-const [HOUR, THREE_HOURS, DAY] = [60, 180, 1440];
-
-/** Beyond these so much water dilutes the blood: mL in a stretch, mL per kg in a day, and per kg where little sodium goes with it. */
-const LIMIT = { threeHours: 2500, day: 8000, perKg: 100, lowSodium: { perKg: 60, mg: 1500 } } as const;
-
-/** The first stretch with too much water: how long it is, what it holds, and which limit it passes. */
-interface Excess {
-  minutes: number;
-  millilitres: number;
-  limit: 'stretch' | 'litres a day' | 'per kg' | 'low sodium';
-}
-
-/** Looks for too much water. `most` tells the millilitres of the fullest stretch of so many minutes, `inAnHour` the limit of an hour. */
-const excess = (
-  most: (minutes: number) => number,
-  inAnHour: number,
-  weightKg: number,
-  sodiumMg: number | null,
-): Excess | undefined => {
-  const day = most(DAY);
-  const perKg = day / weightKg;
-  const of = (minutes: number, limit: Excess['limit'] = 'stretch'): Excess => ({
-    minutes,
-    millilitres: most(minutes),
-    limit,
-  });
-  if (most(HOUR) > inAnHour) return of(HOUR);
-  if (most(THREE_HOURS) > LIMIT.threeHours) return of(THREE_HOURS);
-  if (perKg > LIMIT.perKg) return of(DAY, 'per kg');
-  if (day > LIMIT.day) return of(DAY, 'litres a day');
-  const salted = sodiumMg === null || sodiumMg >= LIMIT.lowSodium.mg;
-  return perKg > LIMIT.lowSodium.perKg && !salted ? of(DAY, 'low sodium') : undefined;
-};
-
 /** The drinks of the fullest stretch of so many minutes in which one of them lies. */
 const fullestWith = <D extends Drink>(one: D, others: readonly D[], minutes: number): D[] => {
   const all = [...others, one];
@@ -89,8 +33,8 @@ const fullestWith = <D extends Drink>(one: D, others: readonly D[], minutes: num
   return stretches.reduce((best, list) => (sum(list) > sum(best) ? list : best));
 };
 
-/** More in an hour is never planned, and more than the other drunk is said, mL. */
-const [MOST_PLANNED, MUCH_DRUNK] = [1000, 800];
+/** More drunk within an hour is said, mL. */
+const MUCH_DRUNK = 800;
 
 /** A glass beside which another is planned: when it is, and whether it was drunk. */
 export interface PlannedDrink extends Drink {
@@ -112,17 +56,17 @@ export const waterPlanBarred = (
 ): DayCaution | undefined => {
   const stretch = (minutes: number): PlannedDrink[] => fullestWith(planned, others, minutes);
   const sum = (minutes: number): number => stretch(minutes).reduce((total, d) => total + d.millilitres, 0);
-  const found = excess(sum, MOST_PLANNED, weightKg, sodiumMg);
+  const found = excessWater(sum, WATER_LIMIT.hour, weightKg, sodiumMg);
   if (!found) return undefined;
   const whole = `${litres(found.millilitres)} L`;
   const why =
-    found.minutes === HOUR
-      ? `More than ${litres(MOST_PLANNED)} L within an hour (${whole})`
-      : found.minutes === THREE_HOURS
-        ? `More than ${litres(LIMIT.threeHours)} L within three hours (${whole})`
+    found.minutes === 60
+      ? `More than ${litres(WATER_LIMIT.hour)} L within an hour (${whole})`
+      : found.minutes === 180
+        ? `More than ${litres(WATER_LIMIT.threeHours)} L within three hours (${whole})`
         : found.limit === 'low sodium'
           ? `${whole} within 24 hours with only ${Math.round(sodiumMg ?? 0)} mg sodium`
-          : `${whole} within 24 hours, more than ${found.limit === 'per kg' ? `${LIMIT.perKg} mL per kg` : `${LIMIT.day / 1000} L`},`;
+          : `${whole} within 24 hours, more than ${found.limit === 'per kg' ? `${WATER_LIMIT.perKg} mL per kg` : `${WATER_LIMIT.day / 1000} L`},`;
   const beside = stretch(found.minutes)
     .filter((d) => d !== planned)
     .sort((a, b) => b.millilitres - a.millilitres);
@@ -144,12 +88,12 @@ const TODAY = 0;
 
 const water = (drunk: readonly Drink[], weightKg: number, sodiumMg: number | null): DayCaution[] => {
   const most = (minutes: number): number => mostWithin(drunk, minutes, TODAY).millilitres;
-  const found = excess(most, MUCH_DRUNK, weightKg, sodiumMg);
+  const found = excessWater(most, MUCH_DRUNK, weightKg, sodiumMg);
   if (!found) return [];
   const stretch =
-    found.minutes === HOUR
+    found.minutes === 60
       ? 'within an hour'
-      : found.minutes === THREE_HOURS
+      : found.minutes === 180
         ? 'within three hours'
         : 'within 24 hours';
   const salt = found.limit === 'low sodium' ? ` with only ${Math.round(sodiumMg ?? 0)} mg sodium eaten` : '';
@@ -157,7 +101,7 @@ const water = (drunk: readonly Drink[], weightKg: number, sodiumMg: number | nul
     {
       id: 'water-fast',
       level: 'note',
-      sentence: `${litres(found.millilitres)} L ${stretch}${salt} is a lot of water at once. ${STOP}`,
+      sentence: `${litres(found.millilitres)} L ${stretch}${salt} is a lot of water at once. ${STOP_DRINKING}`,
       source: WATER_SOURCE,
       see: DOCTOR,
     },

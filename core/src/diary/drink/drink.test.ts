@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { caffeineActive, caffeineBelow } from './caffeine.ts';
-import { drinkCautions, mostWithin, substanceCaution, waterPlanBarred } from './cautions.ts';
+import { mostWithin } from '../../peak/index.ts';
+import { drinkCautions, substanceCaution, waterPlanBarred } from './cautions.ts';
 
 describe('caffeine still active', () => {
   test('its closed form, dose x 0.5^(h/5): textbook pharmacokinetics, from memory', () => {

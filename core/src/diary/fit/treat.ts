@@ -32,7 +32,7 @@ const MOST = 400;
 /**
  * What may still be fitted in: of each food the most that keeps every window from its high end, when protein and fibre are met and most
  * micronutrients are. `micros` are parts of reference intakes that the day lands on (1 all of it), by name; unknown ones are left out.
- * The most energy first. What does not state its energy, protein, carbs or fat is not offered.
+ * The most energy first, what is not tolerated last. What does not state its energy, protein, carbs or fat is not offered.
  */
 export const treatsThatFit = <F extends SwapFood>(
   sheet: DaySheet,
@@ -80,6 +80,11 @@ export const treatsThatFit = <F extends SwapFood>(
   });
   return {
     first,
-    treats: treats.sort((a, b) => b.kcal - a.kcal || a.food.name.localeCompare(b.food.name)),
+    treats: treats.sort(
+      (a, b) =>
+        Number(a.food.notTolerated !== null) - Number(b.food.notTolerated !== null) ||
+        b.kcal - a.kcal ||
+        a.food.name.localeCompare(b.food.name),
+    ),
   };
 };

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import type { Routine } from '../season/mealPattern.ts';
-import { testBasis, testDayType, testMacros, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testDayType, testMacros, testPhase, testSeason } from '../../testing/index.ts';
 import { dayTargets } from '../targets/targets.ts';
 import { macroPart } from '../season/rules.ts';
 import { addDays, isoDate } from '../../units/index.ts';

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { testBasis, testMacros, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testMacros, testPhase, testSeason } from '../../testing/index.ts';
 import { targetsFrom } from '../targets/targets.ts';
 import { isoDate } from '../../units/index.ts';
 import { cautionPerson, restingOf, type KnownAthlete } from './person.ts';

@@ -49,7 +49,8 @@ const ROUNDING_KCAL = 10;
 const judgedKcal = ({ windows: { ENERC } }: DayTargets): number | undefined =>
   ENERC === null ? undefined : ENERC.kind === 'band' ? Math.min(ENERC.aim, ENERC.low) : ENERC.aim;
 
-const belowExpenditure = (day: DayTargets): boolean =>
+/** Planned energy below what is spent; a range counts by its low end. */
+export const belowExpenditure = (day: DayTargets): boolean =>
   (judgedKcal(day) ?? Infinity) < day.basis.expenditure - ROUNDING_KCAL;
 /** A deficit is what the aim says, however wide its window is. */
 const inDeficit = (day: DayTargets): boolean => belowExpenditure(day) || isDietPhase(day.phase.kind);
@@ -132,7 +133,7 @@ const byIntake = (days: readonly DayTargets[], person: CautionPerson): Caution[]
     caution({
       id: 'very-low-intake',
       level: 'confirm',
-      sentence: `The aim on ${typeDays(lowest.dayType.name)} is ${whole(aim)} kcal, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
+      sentence: `The aim on ${typeDays(lowest.dayType)} is ${whole(aim)} kcal, below ${floor === person.resting ? 'the resting expenditure' : 'the cautious floor'} of ${whole(floor)} kcal.`,
       source: `${PRACTICE}; resting expenditure by the equation shown under Body`,
       figure: aim,
     }),

@@ -1,5 +1,6 @@
 import { perGrams, sumNutrients, type NutrientVector } from '../../nutrition/index.ts';
-import { PRACTICE, type Caution } from './types.ts';
+import { SODIUM_LIMIT, SODIUM_SOURCE } from '../../peak/index.ts';
+import type { Caution } from './types.ts';
 import { whole } from '../../units/index.ts';
 
 /** The sodium of a day: of what is eaten and planned. */
@@ -12,13 +13,6 @@ export interface SodiumDay {
   complete: boolean;
 }
 
-/** Intake below which low sodium is a caution, mg. common practice, no source. */
-const LOW_MG = 500;
-/** From one day to the next, more than so many times as much or as little. common practice, no source. */
-const SWING = 3;
-
-const SOURCE = `adequate intake 1,500 mg, NASEM 2019; limits ${PRACTICE}`;
-
 /** Sums the sodium of portions, per 100 g and grams. `complete` is for the caller to say. An empty day has none, and states it. */
 export const sodiumOfDay = (
   portions: readonly { per100g: NutrientVector; grams: number }[],
@@ -29,13 +23,13 @@ export const sodiumOfDay = (
 };
 
 const low = (day: SodiumDay): Caution[] =>
-  day.complete && !day.atLeast && day.mg < LOW_MG
+  day.complete && !day.atLeast && day.mg < SODIUM_LIMIT.low
     ? [
         {
           id: 'sodium-low',
           level: 'confirm',
-          sentence: `The day holds ${whole(day.mg)} mg sodium, below ${LOW_MG} mg. Salt that is not logged is not in it.`,
-          source: SOURCE,
+          sentence: `The day holds ${whole(day.mg)} mg sodium, below ${SODIUM_LIMIT.low} mg. Salt that is not logged is not in it.`,
+          source: SODIUM_SOURCE,
           see: 'A doctor, with cramps, dizziness or a treated blood pressure.',
           figure: Math.round(day.mg),
           worse: 'lower',
@@ -51,8 +45,8 @@ const low = (day: SodiumDay): Caution[] =>
 export const sodiumCautions = (day: SodiumDay, before: SodiumDay | undefined): Caution[] => {
   const found = low(day);
   if (!before || before.mg <= 0) return found;
-  const up = before.complete && !before.atLeast && day.mg > SWING * before.mg;
-  const down = day.complete && !day.atLeast && before.mg > SWING * day.mg;
+  const up = before.complete && !before.atLeast && day.mg > SODIUM_LIMIT.swing * before.mg;
+  const down = day.complete && !day.atLeast && before.mg > SODIUM_LIMIT.swing * day.mg;
   if (!up && !down) return found;
   return [
     ...found,
@@ -60,7 +54,7 @@ export const sodiumCautions = (day: SodiumDay, before: SodiumDay | undefined): C
       id: 'sodium-swing',
       level: 'note',
       sentence: `Sodium goes from ${before.atLeast ? 'at least ' : ''}${whole(before.mg)} to ${day.atLeast ? 'at least ' : ''}${whole(day.mg)} mg in a day. So large a swing moves water for days, and the scale and the mirror with it.`,
-      source: SOURCE,
+      source: SODIUM_SOURCE,
       see: 'Your coach; a doctor, with a treated heart, kidney or blood pressure.',
       figure: Math.round(day.mg),
       worse: up ? 'higher' : 'lower',

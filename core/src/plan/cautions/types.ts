@@ -18,6 +18,14 @@ export const CAUTION_IDS = [
   'swings',
   'sodium-low',
   'sodium-swing',
+  'peak-water',
+  'peak-water-low',
+  'peak-water-cut',
+  'peak-sodium',
+  'peak-carbs',
+  'peak-protein',
+  'peak-mixed',
+  'after-show-deficit',
 ] as const;
 export type CautionId = (typeof CAUTION_IDS)[number];
 

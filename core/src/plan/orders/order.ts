@@ -1,4 +1,4 @@
-import type { DayType } from '../season/dayTypes.ts';
+import { BOARD_DAY, type DayType } from '../season/dayTypes.ts';
 import type { Phase } from '../season/season.ts';
 import type { IsoDate } from '../../units/index.ts';
 import type { TargetKey } from '../../nutrition/index.ts';
@@ -35,6 +35,8 @@ export const orderStart = (order: Pick<ChangeOrder, 'from' | 'heldUntil'>): IsoD
 
 /** True when an order binds on a date of this phase and day type. */
 export const orderBinds = (order: ChangeOrder, date: IsoDate, phase: Phase, dayType: DayType): boolean => {
+  // What a board plans is changed on the board.
+  if (dayType.id === BOARD_DAY) return false;
   if (order.phaseId !== phase.id || (order.until !== null && date > order.until)) return false;
   const start = orderStart(order);
   return (

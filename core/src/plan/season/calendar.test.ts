@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { testDayType, testPhase } from '../../testing.ts';
+import { testDayType, testPhase } from '../../testing/index.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import { calendarEntries } from './calendar.ts';
 import type { MealPattern, Routine } from './mealPattern.ts';

@@ -4,8 +4,8 @@ export type DayChange =
   | { kind: 'energy'; kcal: number }
   /** Grams of carbohydrate more or less; protein and fat stay. */
   | { kind: 'carbs'; grams: number }
-  /** Its own macros, grams. */
-  | { kind: 'own'; protein: number; carbs: number; fat: number };
+  /** Its own macros, grams; fibre by the phase’s rule where it is left out. */
+  | { kind: 'own'; protein: number; carbs: number; fat: number; fibre?: number | undefined };
 
 /** A kind of day within a phase. */
 export interface DayType {
@@ -67,6 +67,13 @@ export const dayTypeFrom = (id: string): DayType => {
   };
 };
 
-/** Days of a type, in words: "low days"; the type that is every day is "every day". */
-export const typeDays = (name: string): string =>
-  name.toLowerCase() === 'every' ? 'every day' : `${name.toLowerCase()} days`;
+/** The id that every day of a board goes by. */
+export const BOARD_DAY = 'board';
+
+/** A day of a type, in words: "low day"; a day of a board goes by its own name. */
+export const typeDay = ({ id, name }: Pick<DayType, 'id' | 'name'>): string =>
+  id === BOARD_DAY ? name : `${name.toLowerCase()} day`;
+
+/** Days of a type, in words: "low days"; the type that is every day is "every day", a day of a board is that day. */
+export const typeDays = ({ id, name }: Pick<DayType, 'id' | 'name'>): string =>
+  id === BOARD_DAY ? name : name.toLowerCase() === 'every' ? 'every day' : `${name.toLowerCase()} days`;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { addDays, daysBetween, isoDate, type IsoDate } from '../../units/index.ts';
-import { testDayType, testPhase } from '../../testing.ts';
+import { testDayType, testPhase } from '../../testing/index.ts';
 import {
   changePhase,
   edgeBounds,

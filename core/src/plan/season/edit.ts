@@ -1,3 +1,12 @@
+import {
+  type Board,
+  boardDay,
+  type Column,
+  COLUMN_WORDS,
+  COLUMNS,
+  dayName,
+  schoolOf,
+} from '../../peak/index.ts';
 import { addDays, daysBetween, type IsoDate } from '../../units/index.ts';
 import { phaseDays, phaseName, phasesInOrder, type Phase, type Season, type SeasonEvent } from './season.ts';
 
@@ -199,6 +208,38 @@ export const placeDayType = (
   ]);
 };
 
+/** What a change of a board does, in sentences. */
+const boardChanges = (name: string, old: Board | undefined, board: Board | undefined): string[] => {
+  if (!board) return [`${name} has no board any more.`];
+  if (!old) return [`${name} gets a board.`];
+  const said = COLUMNS.filter((column) => old.protocol[column] !== board.protocol[column]).map(
+    (column) =>
+      `${COLUMN_WORDS[column].name} on the board: ${schoolOf(board.protocol, column).name.toLowerCase()} instead of ${schoolOf(old.protocol, column).name.toLowerCase()}.`,
+  );
+  for (const key of new Set([...Object.keys(old.set), ...Object.keys(board.set)])) {
+    if (old.set[key] === board.set[key]) continue;
+    const [offset = '0', column = 'carbs'] = key.split(' ');
+    const { name: word, unit } = COLUMN_WORDS[column as Column];
+    const day = dayName(Number(offset));
+    const [was, is] = [old, board].map((b) => boardDay(b, Number(offset)).cells[column as Column].value);
+    // A day that is over is kept as it was: that changes nothing.
+    if (is !== was) said.push(`${word} on ${day}: ${is} ${unit} instead of ${was} ${unit}.`);
+  }
+  if (JSON.stringify(old.show) !== JSON.stringify(board.show)) said.push('The times of the show change.');
+  if (JSON.stringify(old.usual) !== JSON.stringify(board.usual) || old.weightKg !== board.weightKg)
+    said.push('What the board takes as usual changes.');
+  if (old.lever?.name !== board.lever?.name)
+    said.push(
+      board.lever
+        ? `${board.lever.name} carries the carbs of the board.`
+        : 'The board has no lever food any more.',
+    );
+  if (JSON.stringify(old.rules) !== JSON.stringify(board.rules))
+    said.push('The rules of what a look proposes change.');
+  if (JSON.stringify(old.answers) !== JSON.stringify(board.answers)) said.push('A look is answered.');
+  return said.length > 0 ? said : [`The board of ${name} changes.`];
+};
+
 /** What became other between two seasons, phase by phase and event by event, in sentences. */
 export const seasonChanges = (before: Season, after: Season): string[] => {
   const said: string[] = [];
@@ -225,9 +266,10 @@ export const seasonChanges = (before: Season, after: Season): string[] => {
       said.push(
         `${name} ${moved.join(', ')}: ${days === 0 ? 'as long as before' : `${Math.abs(days)} ${Math.abs(days) === 1 ? 'day' : 'days'} ${days > 0 ? 'longer' : 'shorter'}`}.`,
       );
-    const { from: _f, to: _t, exceptions: _e, levels: _l, ...rest } = phase;
-    const { from: _f2, to: _t2, exceptions: _e2, levels: _l2, ...oldRest } = old;
+    const { from: _f, to: _t, exceptions: _e, levels: _l, board, ...rest } = phase;
+    const { from: _f2, to: _t2, exceptions: _e2, levels: _l2, board: oldBoard, ...oldRest } = old;
     if (JSON.stringify(rest) !== JSON.stringify(oldRest)) said.push(`The rules of ${name} change.`);
+    if (JSON.stringify(board) !== JSON.stringify(oldBoard)) said.push(...boardChanges(name, oldBoard, board));
     const days2 = new Set([...Object.keys(phase.exceptions), ...Object.keys(old.exceptions)]);
     for (const date of [...days2].sort())
       if (phase.exceptions[date] !== old.exceptions[date] && date >= phase.from && date <= phase.to)

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { isoDate } from '../../units/index.ts';
-import { testPhase, testSeason } from '../../testing.ts';
+import { testPhase, testSeason } from '../../testing/index.ts';
 import { defaultRate, defaultTolerance } from './rules.ts';
 import { countdown, dayTypeOn, phaseOn, phaseWeek, seasonProblems } from './season.ts';
 

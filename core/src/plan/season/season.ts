@@ -1,5 +1,6 @@
 import { addDays, daysBetween, weekday, type IsoDate } from '../../units/index.ts';
-import type { DayType } from './dayTypes.ts';
+import { type Board, boardDay, dayName, offsetOn } from '../../peak/index.ts';
+import { BOARD_DAY, type DayType } from './dayTypes.ts';
 import type { MealPattern } from './mealPattern.ts';
 import type { EnergyPolicy, MacroPolicy, PhaseKind, Tolerance } from './rules.ts';
 
@@ -42,6 +43,8 @@ export interface Phase {
   patterns: MealPattern[];
   /** The meal pattern of days whose type names none; null without meals of their own. */
   patternId: string | null;
+  /** A peak week day by day; its days are what the board says, whatever their type. Left out where there is none. */
+  board?: Board | undefined;
 }
 
 export interface SeasonEvent {
@@ -71,8 +74,24 @@ export const phaseDays = (phase: Pick<Phase, 'from' | 'to'>): number => daysBetw
 export const phaseOn = (season: Season, date: IsoDate): Phase | undefined =>
   season.phases.find((phase) => phase.from <= date && date <= phase.to);
 
-/** The day type of a date within its phase: the exception on that date, else the week's pattern. Undefined outside every phase. */
+/** A day of a board as a day type of its own macros. */
+const boardDayType = (phase: Phase, board: Board, date: IsoDate): DayType => {
+  const { offset, cells } = boardDay(board, offsetOn({ to: phase.to, board }, date));
+  const [protein, carbs, fat, fibre] = [cells.protein, cells.carbs, cells.fat, cells.fibre].map(
+    (c) => c.value,
+  );
+  return {
+    id: BOARD_DAY,
+    name: dayName(offset),
+    change: { kind: 'own', protein: protein ?? 0, carbs: carbs ?? 0, fat: fat ?? 0, fibre: fibre ?? 0 },
+    widen: 1,
+    patternId: null,
+  };
+};
+
+/** The day type of a date within its phase: what its board says, the exception on that date, else the week's pattern. */
 export const dayTypeOn = (phase: Phase, date: IsoDate): DayType | undefined => {
+  if (phase.board) return boardDayType(phase, phase.board, date);
   const id = phase.exceptions[date] ?? phase.week[weekday(date) - 1];
   return phase.dayTypes.find((type) => type.id === id);
 };
@@ -162,6 +181,10 @@ export const seasonProblems = (season: Season): string[] => {
         problems.push(`${name} uses a meal pattern "${id}" that it does not have.`);
     if (phase.hangsOn !== null && !season.events.some((event) => event.id === phase.hangsOn))
       problems.push(`${name} moves with an event that is not there any more.`);
+    if (phase.board && phase.kind !== 'peak-week')
+      problems.push(
+        `${name} has a board, which only a peak week has. Take the board away, or make it a peak week.`,
+      );
     problems.push(...ruleProblems(phase, name));
   });
   return problems;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { energyAim } from '../targets/parts.ts';
 import { dayTargets } from '../targets/targets.ts';
-import { testBasis } from '../../testing.ts';
+import { testBasis } from '../../testing/index.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import { dayTypeFrom, READY_DAY_TYPES, typeDays } from './dayTypes.ts';
 import { defaultRate, defaultTolerance, PHASE_KINDS } from './rules.ts';
@@ -68,5 +68,9 @@ describe('ready day types', () => {
     for (const { name, about } of READY_DAY_TYPES)
       expect(`${name} ${about}`).not.toMatch(/cheat|clean|bad|good|guilt|reward|earn/i);
   });
-  test('in words', () => expect([typeDays('Low'), typeDays('Every')]).toEqual(['low days', 'every day']));
+  test('in words', () =>
+    expect([typeDays({ id: 'low', name: 'Low' }), typeDays({ id: 'every', name: 'Every' })]).toEqual([
+      'low days',
+      'every day',
+    ]));
 });

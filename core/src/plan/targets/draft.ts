@@ -149,7 +149,7 @@ export const draftDay = (
     PROCNT: undefined,
     CARB: undefined,
     FAT: undefined,
-    FIBTG: fibreOf(phase, energy),
+    FIBTG: change.kind === 'own' && change.fibre !== undefined ? change.fibre : fibreOf(phase, energy),
     energy,
     leads: false,
     beyond: 0,

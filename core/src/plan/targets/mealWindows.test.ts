@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { makePattern, type Routine } from '../season/mealPattern.ts';
-import { testBasis, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testPhase, testSeason } from '../../testing/index.ts';
 import { isoDate } from '../../units/index.ts';
 import { matchMeals, mealWindows } from './mealWindows.ts';
 import { dayTargets } from './targets.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { macroPart } from '../season/rules.ts';
-import { testBasis, testOrder, testPhase } from '../../testing.ts';
+import { testBasis, testOrder, testPhase } from '../../testing/index.ts';
 import { isoDate } from '../../units/index.ts';
 import { byMoment, orderBinds, orderStart } from '../orders/order.ts';
 import { energyAim, massFor, menuSums, partGrams, phaseAim, rateOfIntake } from './parts.ts';

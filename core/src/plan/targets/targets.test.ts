@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { macroPart, type MacroPolicy } from '../season/rules.ts';
 import { type Phase } from '../season/season.ts';
-import { testBasis, testDayType, testMacros, testOrder, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testDayType, testMacros, testOrder, testPhase, testSeason } from '../../testing/index.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import { basisOn, type BodyBasis } from '../../body/index.ts';
 import { dayTargets, targetsFrom, type DayTargets } from './targets.ts';

@@ -198,7 +198,7 @@ export const targetsFrom = (
     }
     if (!phase || !basis) return undefined;
     const typeId = phase.exceptions[date] ?? phase.week[at];
-    const dayType = phase.dayTypes.find((type) => type.id === typeId);
+    const dayType = phase.board ? dayTypeOn(phase, date) : phase.dayTypes.find((type) => type.id === typeId);
     if (!dayType) return undefined;
     let inForce = NO_ORDERS;
     if (sorted.length > 0) {

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { testBasis, testDayType, testOrder, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testDayType, testOrder, testPhase, testSeason } from '../../testing/index.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import { targetsFrom } from './targets.ts';
 import { levelWeek, newlyImpossible, weekAim } from './week.ts';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { macroPart, type MacroPolicy } from '../season/rules.ts';
 import { type Phase } from '../season/season.ts';
-import { testBasis, testDayType, testMacros, testOrder, testPhase, testSeason } from '../../testing.ts';
+import { testBasis, testDayType, testMacros, testOrder, testPhase, testSeason } from '../../testing/index.ts';
 import { isoDate } from '../../units/index.ts';
 import { dayTargets } from './targets.ts';
 import { whyTargets } from './why.ts';

@@ -8,9 +8,10 @@ import {
   type Phase,
   type Season,
   type ChangeOrder,
-} from './plan/index.ts';
-import type { BodyBasis } from './body/index.ts';
-import { isoDate } from './units/index.ts';
+} from '../plan/index.ts';
+import { type Board, DEFAULT_PROTOCOL } from '../peak/index.ts';
+import type { BodyBasis } from '../body/index.ts';
+import { isoDate } from '../units/index.ts';
 
 export const testDayType = (id: string, kcal: number, more: Partial<DayType> = {}): DayType => ({
   id,
@@ -80,4 +81,26 @@ export const testOrder = (change: Partial<ChangeOrder> = {}): ChangeOrder => ({
   lever: null,
   signedAt: '2026-11-24T18:00:00.000Z',
   ...change,
+});
+
+/** The worked board: 78.0 kg, 210 g usual carbs, 3,200 mg sodium, 3.6 L water. */
+export const testBoard = (more: Partial<Board> = {}): Board => ({
+  protocol: DEFAULT_PROTOCOL,
+  usual: {
+    carbs: 210,
+    protein: 180,
+    fat: 50,
+    sodium: 3200,
+    water: 3600,
+    fibre: 30,
+    training: 12,
+    cardio: 30,
+    posing: 20,
+    sleep: 8,
+  },
+  weightKg: 78,
+  after: 0,
+  set: {},
+  show: null,
+  ...more,
 });
