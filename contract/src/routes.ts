@@ -4,6 +4,7 @@ import { bodyRoutes } from './body/index.ts';
 import { coachingRoutes } from './coaching/index.ts';
 import { diaryRoutes } from './diary/index.ts';
 import { foodsRoutes } from './foods/index.ts';
+import { peakRoutes } from './peak/index.ts';
 import { peopleRoutes } from './people/index.ts';
 import { planRoutes } from './plan/index.ts';
 import { route } from './route.ts';
@@ -29,6 +30,7 @@ export const routes = {
   ...foodsRoutes,
   ...diaryRoutes,
   ...coachingRoutes,
+  ...peakRoutes,
 } as const;
 
 export type RouteName = keyof typeof routes;
@@ -59,6 +61,7 @@ export const ChangeEvent = z.strictObject({
     'standing',
     'handover',
     'picture',
+    'check-in',
   ]),
 });
 export type ChangeEvent = z.infer<typeof ChangeEvent>;

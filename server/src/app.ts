@@ -11,6 +11,7 @@ import { mountDiary } from './diary/index.ts';
 import type { ChangeFeed } from './platform/events/feed.ts';
 import { mountExchange, mountFoods } from './foods/index.ts';
 import { mountCoaching } from './coaching/index.ts';
+import { mountPeak } from './peak/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from './plan/index.ts';
 import { mount, type Services } from './platform/http/mount.ts';
 import { page } from './platform/http/page.ts';
@@ -79,6 +80,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   mountAccounts(api, house);
   mountPlan(api, house);
   mountBody(api, house, { seasonOn, ordersFor });
+  mountPeak(api, house);
   mountDiary(api, house);
   mountFoods(api, house);
   mountExchange(api, house);

@@ -9,7 +9,7 @@ export {
   KnownKcal,
   Sex,
 } from './basis.ts';
-export { GoesWithDocument } from './goesWith.ts';
+export { GOES_MARKS, GoesWithDocument } from './goesWith.ts';
 export { EMPTY_MORNING, Mark, type MarkName, MARKS, MeasureThing, MorningThing } from './morning.ts';
 export { Movement, MovementOrder, SignMovement } from './movement.ts';
 export {
@@ -24,5 +24,5 @@ export {
   POSES,
 } from './picture.ts';
 export { bodyRoutes } from './routes.ts';
-export { type LedgerRow, type PaceDocument, Trend, type TrendDay } from './trend.ts';
+export { Expected, type LedgerRow, type PaceDocument, Trend, type TrendDay } from './trend.ts';
 export { WeighIn, WeighInConditions, type WeighInRow } from './weighIn.ts';

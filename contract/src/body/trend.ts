@@ -98,6 +98,18 @@ export const Trend = z.strictObject({
   /** Of the last mornings that were expected and came, so many lay inside their 90 % band. */
   kept: z.strictObject({ inside: z.number(), of: z.number() }),
   pace: PaceDocument.nullable(),
+  /** The last week against the same days of the cycle before, for who tracks one; kg. */
+  cycle: z
+    .strictObject({
+      fromDay: z.int(),
+      toDay: z.int(),
+      now: z.strictObject({ kg: z.number(), mornings: z.int() }),
+      before: z.strictObject({ kg: z.number(), mornings: z.int() }),
+      difference: z.number(),
+      band: z.number(),
+      apart: z.int(),
+    })
+    .nullable(),
   /** Mean of what was eaten on the complete days of the last fourteen, kcal. */
   eaten: z.strictObject({ kcal: z.number(), days: z.number() }).nullable(),
   lastChange: Day.nullable(),
@@ -105,4 +117,7 @@ export const Trend = z.strictObject({
 });
 export type Trend = z.infer<typeof Trend>;
 
-export const TrendQuery = z.strictObject({ from: Day.optional() });
+/** From a day on, or so many days back from the athlete's own today. */
+export const TrendQuery = z
+  .strictObject({ from: Day.optional(), days: z.coerce.number().int().min(7).max(1096).optional() })
+  .refine((q) => q.from === undefined || q.days === undefined, 'Either a first day or a number of days.');

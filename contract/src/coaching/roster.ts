@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Day, Id } from '../common.ts';
+import { Day, Id, Moment } from '../common.ts';
 import { PhaseKind } from '../plan/index.ts';
 
 /** One athlete as a coach's roster shows them. */
@@ -27,6 +27,10 @@ export const RosterRow = z.strictObject({
   /** The first of them: the day it stands on. */
   waitingNote: z.strictObject({ day: Day, id: Id }).nullable(),
   openOrders: z.int(),
+  /** The last week that was sent, and whether somebody answered it; null where none was. */
+  checkIn: z.strictObject({ id: Id, to: Day, sentAt: Moment, answered: z.boolean() }).nullable(),
+  /** A week that is due and was not sent. */
+  due: z.strictObject({ on: Day, late: z.int() }).nullable(),
   need: z.strictObject({ score: z.number(), reasons: z.array(z.string()) }),
 });
 export type RosterRow = z.infer<typeof RosterRow>;

@@ -1,9 +1,52 @@
+import { z } from 'zod';
+import { Answer, CheckIn, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
 import { Roster } from './roster.ts';
-import { route } from '../route.ts';
+import { Day, Id } from '../common.ts';
+import { inAthlete, ofAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
 export const coachingRoutes = {
   roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', {
     response: Roster,
   }),
+  checkIns: route(
+    'get',
+    '/api/athletes/:athleteId/check-ins',
+    'What is due, and the last 60 that were sent, the newest first.',
+    { params: ofAthlete, response: CheckIns },
+  ),
+  week: route(
+    'get',
+    '/api/athletes/:athleteId/week',
+    'The seven days up to a day, as the log says them now.',
+    {
+      params: ofAthlete,
+      query: z.strictObject({ to: Day }),
+      response: Packet,
+    },
+  ),
+  checkIn: route(
+    'get',
+    '/api/athletes/:athleteId/check-ins/:id',
+    'A week as it was sent, what the log says otherwise since, who read it and what was answered.',
+    { params: inAthlete, response: CheckIn },
+  ),
+  sendCheckIn: route(
+    'put',
+    '/api/athletes/:athleteId/check-ins/:id',
+    'Sends the seven days up to a day to the coach, as the log says them now. It is never changed afterwards.',
+    { params: inAthlete, body: SendCheckIn, response: CheckIn },
+  ),
+  readCheckIn: route(
+    'put',
+    '/api/athletes/:athleteId/check-ins/:id/read',
+    'A coach has opened it; the athlete sees who and when.',
+    { params: inAthlete },
+  ),
+  answerCheckIn: route(
+    'put',
+    '/api/athletes/:athleteId/check-ins/:id/answers/:answerId',
+    'A coach answers a week: words, or that nothing changes. Answers are never changed afterwards.',
+    { params: inAthlete.extend({ answerId: Id }), body: SendAnswer, response: Answer },
+  ),
 } as const;

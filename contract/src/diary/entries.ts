@@ -75,6 +75,8 @@ export const EntryBody = z.discriminatedUnion('kind', [
     kind: z.literal('look'),
     fullness: Mark,
     tightness: Mark,
+    /** Small to wide. */
+    waist: Mark.optional(),
     words: text({ max: 500, lines: true }),
   }),
   MorningThing,
@@ -95,7 +97,7 @@ export const MealSlot = z.strictObject({
 });
 export type MealSlot = z.infer<typeof MealSlot>;
 
-/** What stands from day to day: vessels, supplements, saved meals, pauses, and who one eats with. */
+/** What stands from day to day: vessels, supplements, saved meals, pauses, foods left out, and who one eats with. */
 export const StandingBody = z.discriminatedUnion('kind', [
   z.strictObject({ kind: z.literal('vessel'), name: Name, millilitres: Millilitres }),
   z.strictObject({ kind: z.literal('supplement'), ...supplement, times: z.array(Time).max(8) }),
@@ -115,6 +117,21 @@ export const StandingBody = z.discriminatedUnion('kind', [
       message: 'A pause lasts ten years at most. Leave its end open instead.',
       path: ['until'],
     }),
+  /** A food left out for a time and brought back alone. */
+  z.strictObject({
+    kind: z.literal('elimination'),
+    food: text({ min: 2, max: 60 }),
+    from: Day,
+    washOutDays: z.int('Days are a whole number.').min(0).max(14, 'Two weeks at most to wash out.'),
+    outDays: z
+      .int('Days are a whole number.')
+      .min(8, 'Eight days at least, or nothing can be told.')
+      .max(42, 'Six weeks at most: longer is for a dietitian.'),
+    backDays: z
+      .int('Days are a whole number.')
+      .min(8, 'Eight days at least, or nothing can be told.')
+      .max(28, 'Four weeks at most.'),
+  }),
   z.strictObject({ kind: z.literal('eater'), personId: Id, name: Name }),
 ]);
 export type StandingBody = z.infer<typeof StandingBody>;

@@ -36,6 +36,11 @@ export const Profile = z.strictObject({
   units: Units,
   diet: z.enum(DIETS),
   allergens: z.array(z.enum(ALLERGENS)).max(14),
+  /** Names of foods that are not tolerated: offered last, with this as the reason. */
+  notTolerated: z
+    .array(text({ min: 2, max: 60 }))
+    .max(40, 'Forty foods at most.')
+    .default([]),
   activityLevel: z.number().min(1.2).max(2.5),
   /** The equation for resting expenditure; null takes the preferred one. */
   equation: EquationName.nullable(),
@@ -49,6 +54,8 @@ export const Profile = z.strictObject({
   hide: z.strictObject({ weight: z.boolean(), energy: z.boolean() }),
   /** Whether the days of a cycle are tracked. */
   cycle: z.boolean().default(false),
+  /** The weekday on which the week goes to the coach, 1 is Monday. */
+  checkInOn: z.int().min(1).max(7).default(1),
 });
 export type Profile = z.infer<typeof Profile>;
 
@@ -57,6 +64,7 @@ export const DEFAULT_PROFILE: Profile = {
   units: { body: 'kg', food: 'g', energy: 'kcal' },
   diet: 'everything',
   allergens: [],
+  notTolerated: [],
   activityLevel: 1.6,
   equation: null,
   knownKcal: null,
@@ -66,6 +74,7 @@ export const DEFAULT_PROFILE: Profile = {
   health: NO_STATEMENTS,
   hide: { weight: false, energy: false },
   cycle: false,
+  checkInOn: 1,
 };
 
 /** What a start and a change of an athlete both say of the body. */

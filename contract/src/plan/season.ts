@@ -1,6 +1,7 @@
 import { PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { z } from 'zod';
+import { Board } from '../peak/index.ts';
 import { Day, FoodState, Id, Name, Nutrients, ShortId, Time } from '../common.ts';
 
 const Width = z.strictObject({ below: z.number().min(0).max(500), above: z.number().min(0).max(500) });
@@ -100,6 +101,7 @@ const DayChange = z.discriminatedUnion('kind', [
     protein: z.number().min(0).max(800),
     carbs: z.number().min(0).max(1500),
     fat: z.number().min(0).max(500),
+    fibre: z.number().min(0).max(150).optional(),
   }),
 ]);
 const DayType = z.strictObject({
@@ -155,6 +157,7 @@ export const Phase = z.strictObject({
   holdMean: z.boolean(),
   patterns: z.array(MealPattern).max(20),
   patternId: PartId.nullable(),
+  board: Board.optional(),
 });
 
 export const Season = z.strictObject({

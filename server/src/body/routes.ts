@@ -16,7 +16,7 @@ export const mountBody = (router: Router, house: Services, plan: PlanTold): void
     acting((trx) => putRow(trx, weighInRows, params, body)),
   );
   mount(router, house, 'trend', ({ params, query, acting }) =>
-    acting(async (trx) => trendOf(trx, await athleteOf(trx, params.athleteId), query.from, plan)),
+    acting(async (trx) => trendOf(trx, await athleteOf(trx, params.athleteId), query, plan)),
   );
   mount(router, house, 'measures', ({ params, acting }) =>
     acting(async (trx) => {

@@ -219,4 +219,47 @@ describe('what goes with what', () => {
     expect(told.rows.find((r) => r.food === 'Milk' && r.mark === 'digestion')?.difference).toBeLessThan(-2);
     await coach.get(`${on}/goes-with`).expect(404);
   });
+
+  test('a food left out and brought back: what changed and changed back is told, and one food at a time', async () => {
+    const eater = await house.athlete('Leaves Milk Out');
+    const on = `/api/athletes/${eater.id}`;
+    const out = (n: number): boolean => n <= 22 && n > 10;
+    for (let n = 32; n >= 1; n -= 1) {
+      const meal = uuidv7();
+      await eater.put(`${on}/meals/${meal}`, mealBody(back(n), { eaten: true })).expect(200);
+      const food = { ...portionBody(meal).food, name: out(n) && n !== 15 ? 'Oats' : 'Whole milk' };
+      await eater.put(`${on}/portions/${uuidv7()}`, portionBody(meal, { food })).expect(200);
+      await say(eater, back(n - 1), { ...EMPTY_MORNING, sleep: 3, digestion: (out(n) ? 4 : 2) + (n % 2) });
+    }
+    const thing = {
+      kind: 'elimination',
+      food: 'milk',
+      from: back(22),
+      washOutDays: 2,
+      outDays: 10,
+      backDays: 8,
+    };
+    const put = (change: object) =>
+      eater.put(`${on}/standing/${uuidv7()}`, { base: 0, thing: { ...thing, ...change }, deleted: false });
+    await put({}).expect(200);
+    const refused = await put({ food: 'oats', from: back(5) }).expect(422);
+    expect((refused.body as Problem).detail).toContain('milk is being left out or brought back');
+    await put({ food: 'oats', from: back(2) }).expect(200);
+    await put({ food: 'eggs', from: addDays(today, 60), outDays: 5 }).expect(422);
+    const { eliminations } = (await eater.get(`${on}/goes-with`).expect(200)).body as GoesWithDocument;
+    expect(eliminations.map((e) => [e.food, e.stage, e.day])).toEqual([
+      ['oats', 'out', 1],
+      ['milk', 'done', 0],
+    ]);
+    expect(eliminations[1]).toMatchObject({ backFrom: back(10), until: back(3), eatenWhileOut: [back(15)] });
+    const marks = new Map(eliminations[1]?.marks.map((m) => [m.mark, m]));
+    expect(marks.get('digestion')).toMatchObject({
+      before: { days: 10, mean: 2.5 },
+      out: { days: 9 },
+      back: { days: 8, mean: 2.5 },
+      verdict: 'returned',
+    });
+    expect(marks.get('sleep')?.verdict).toBe('nothing');
+    expect(marks.get('hunger')).toMatchObject({ before: null, verdict: 'few' });
+  });
 });

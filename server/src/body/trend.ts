@@ -6,6 +6,7 @@ import {
   type BodyBasis,
   cameMorning,
   countsInTrend,
+  cycleStarts,
   type DayEstimate,
   expectedMorning,
   filterExpenditure,
@@ -13,6 +14,7 @@ import {
   type LoggedDay,
   LOOK_BACK_DAYS,
   paceOf,
+  sameCycleDays,
   type SkipReason,
   smoothExpenditure,
   type WeighIn,
@@ -147,11 +149,11 @@ const keptOf = (told: readonly DayEstimate[], log: ReadonlyMap<IsoDate, LoggedDa
 export const trendOf = async (
   trx: AppTransaction,
   athlete: Athlete,
-  asked: IsoDate | undefined,
+  asked: { from?: IsoDate | undefined; days?: number | undefined },
   plan: PlanTold,
 ): Promise<Trend> => {
   const today = todayOf(athlete);
-  const from = asked ?? addDays(today, -LOOK_BACK_DAYS);
+  const from = asked.from ?? addDays(today, -(asked.days ?? LOOK_BACK_DAYS));
   if (from > today || from < addDays(today, -MOST_DAYS))
     throw new ProblemError('invalid', 'A trend begins on a past day, at most three years back.');
   // The estimate needs its run-up, also where less is shown.
@@ -172,7 +174,7 @@ export const trendOf = async (
   const told = start ? filterExpenditure(ahead, start) : [];
   const smoothed = new Map(start ? smoothExpenditure(log, start).map((e) => [e.day, e]) : []);
   const all = new Map((await mornings(trx, athlete.id, begins, today)).map((one) => [one.day, one]));
-  const { steps } = await saidOnWaking(trx, athlete.id, begins, today);
+  const { steps, periods } = await saidOnWaking(trx, athlete.id, begins, today);
   const pauses = await pausesOf(trx, athlete.id);
   const paused = (day: IsoDate): boolean =>
     pauses.some((p) => p.from <= day && (p.until === null || p.until >= day));
@@ -224,6 +226,7 @@ export const trendOf = async (
         ? { day: today, ...cameMorning(last, now, yesterday, reading) }
         : null,
     kept: keptOf(told, byDay),
+    cycle: sameCycleDays(counting, cycleStarts(periods), today) ?? null,
     pace: paceIn(season, counting, paused, today),
     eaten: eatenIn(log, today),
     lastChange: changes[0]?.from ?? null,

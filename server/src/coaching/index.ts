@@ -1,1 +1,3 @@
+export { packetOf } from './packet.ts';
 export { mountCoaching } from './routes.ts';
+export { addAnswer, addCheckIn, addRead } from './store.ts';

@@ -1,52 +1,32 @@
 import type { Athlete } from '@maul/contract/people';
-import { assembleDay } from '@maul/core/diary';
-import { entriesOn, mealsOn, portionsOf, pauseOn } from '../diary/index.ts';
+import { pauseOn } from '../diary/index.ts';
 import { athletesOfCoach, athleteOf, nameOf, todayOf } from '../people/index.ts';
 import { countingMornings } from '../body/index.ts';
 import { words } from './store.ts';
-import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
-import { coachNeed } from '@maul/core/coaching';
+import { addDays, athleteDay, daysBetween, type IsoDate } from '@maul/core/units';
+import { checkInDue, coachNeed, PACKET_DAYS } from '@maul/core/coaching';
 import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
 import { weekMean, weekRate } from '@maul/core/body';
 import { RosterRow as RowSchema, type RosterRow } from '@maul/contract/coaching';
 import type { ResponseOf } from '@maul/contract/routes';
 import { orUndone, type AppTransaction } from '../platform/db/connect.ts';
-import { seasonOn, timeline } from '../plan/index.ts';
+import { seasonOn } from '../plan/index.ts';
+import { weekSheets } from './weekSheets.ts';
 
 /** The last seven days that are over: how many landed in their energy window, of how many with a log. */
 const landing = async (trx: AppTransaction, athlete: Athlete, today: IsoDate) => {
-  const meals = await mealsOn(trx, athlete.id, addDays(today, -7), addDays(today, -1));
-  const portions = await portionsOf(
-    trx,
-    athlete.id,
-    meals.map((m) => m.id),
+  const week = await weekSheets(trx, athlete, addDays(today, -PACKET_DAYS), addDays(today, -1));
+  const logged = week.flatMap(({ sheet }) => (sheet.nutrients.ENERC.eaten > 0 ? [sheet] : []));
+  const kcal = logged.reduce((sum, { nutrients }) => sum + nutrients.ENERC.eaten, 0);
+  const weighed = logged.reduce(
+    (sum, { nutrients, weighedShare }) => sum + nutrients.ENERC.eaten * (weighedShare ?? 0),
+    0,
   );
-  const entries = await entriesOn(trx, athlete.id, addDays(today, -7), addDays(today, -1));
-  let landed = 0;
-  let logged = 0;
-  let kcal = 0;
-  let weighed = 0;
-  const { targetsOn, bases } = await timeline(trx, athlete.id, addDays(today, -7));
-  for (let i = 1; i <= 7; i += 1) {
-    const date = addDays(today, -i);
-    const own = meals.filter((m) => m.day === date);
-    const sheet = assembleDay({
-      date,
-      meals: own,
-      portions: portions.filter((p) => own.some((m) => m.id === p.mealId)),
-      entries: entries.filter((e) => e.day === date),
-      windows: targetsOn(date)?.windows ?? null,
-      bases,
-      turnsAt: athlete.dayTurnsAt,
-    });
-    const energy = sheet.nutrients.ENERC;
-    if (energy.eaten === 0) continue;
-    logged += 1;
-    if (energy.state === 'inside') landed += 1;
-    kcal += energy.eaten;
-    weighed += energy.eaten * (sheet.weighedShare ?? 0);
-  }
-  return { landed, logged, weighedShare: kcal > 0 ? weighed / kcal : undefined };
+  return {
+    landed: logged.filter(({ nutrients }) => nutrients.ENERC.state === 'inside').length,
+    logged: logged.length,
+    weighedShare: kcal > 0 ? weighed / kcal : undefined,
+  };
 };
 
 const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string): Promise<RosterRow> => {
@@ -58,10 +38,16 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
   const weighIns = await countingMornings(trx, athleteId, addDays(today, -14), today);
   const rate = weekRate(weighIns, today);
   const { landed, logged, weighedShare } = await landing(trx, athlete, today);
-  const { waiting, first, last, open } = await words(trx, athleteId, coachId);
+  const { waiting, first, last, open, sent } = await words(trx, athleteId, coachId);
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
   const paused = await pauseOn(trx, athleteId, today);
   const wanted = phase?.rate ?? null;
+  const due = checkInDue({
+    weekday: athlete.profile.checkInOn,
+    today,
+    sentTo: sent?.to ?? null,
+    daily: phase?.kind === 'peak-week',
+  });
   return {
     athleteId,
     name: athlete.name,
@@ -81,6 +67,8 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
     waitingNotes: waiting,
     waitingNote: first,
     openOrders: open,
+    checkIn: sent,
+    due: due && { on: due.on, late: due.late },
     need: coachNeed({
       rate,
       wanted: wanted ?? { low: -Infinity, high: Infinity },
@@ -92,6 +80,14 @@ const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string
       waitingNotes: waiting,
       openOrders: open,
       daysToShow: show?.days,
+      weekWaits:
+        sent === null || sent.answered
+          ? undefined
+          : Math.max(
+              0,
+              daysBetween(athleteDay(new Date(sent.sentAt), athlete.zone, athlete.dayTurnsAt), today),
+            ),
+      weekLate: due?.late ?? 0,
     }),
   };
 };

@@ -1,7 +1,11 @@
 import type { Router } from 'express';
+import { athleteOf } from '../people/index.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
+import { ProblemError } from '../platform/http/problems.ts';
 import { withoutValues } from '../platform/http/withoutValues.ts';
+import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts';
 import { roster } from './roster.ts';
+import { addAnswer, addRead } from './store.ts';
 
 export const mountCoaching = (router: Router, house: Services): void => {
   mount(router, house, 'roster', ({ acting, signed, req }) =>
@@ -10,5 +14,50 @@ export const mountCoaching = (router: Router, house: Services): void => {
         req.log.error({ error: withoutValues(error) }, 'A row of a roster could not be made'),
       ),
     ),
+  );
+  mount(router, house, 'checkIns', ({ params, acting }) =>
+    acting(async (trx) => checkIns(trx, await athleteOf(trx, params.athleteId))),
+  );
+  mount(router, house, 'week', ({ params, query, acting }) =>
+    acting(async (trx) => weekOf(trx, await athleteOf(trx, params.athleteId), query.to)),
+  );
+  mount(router, house, 'checkIn', ({ params, acting }) =>
+    acting(async (trx) => checkIn(trx, await athleteOf(trx, params.athleteId), params.id)),
+  );
+  mount(router, house, 'sendCheckIn', ({ params, body, acting, signed }) =>
+    acting(async (trx) => {
+      const athlete = await athleteOf(trx, params.athleteId);
+      if (signed().personId !== athlete.id)
+        throw new ProblemError('not-allowed', 'A week is sent by the athlete.');
+      return sendCheckIn(trx, athlete, params.id, body);
+    }),
+  );
+  mount(router, house, 'readCheckIn', ({ params, acting, signed }) =>
+    acting(async (trx) => {
+      const athlete = await athleteOf(trx, params.athleteId);
+      // What the athlete reads of their own is nobody's news.
+      if (signed().personId === athlete.id) return {};
+      await sentWeek(trx, athlete.id, params.id);
+      await addRead(trx, { athleteId: athlete.id, id: params.id }, signed().personId);
+      return {};
+    }),
+  );
+  mount(router, house, 'answerCheckIn', ({ params, body, acting, signed }) =>
+    acting(async (trx) => {
+      const athlete = await athleteOf(trx, params.athleteId);
+      if (signed().personId === athlete.id)
+        throw new ProblemError('not-allowed', 'A week is answered by the coach.');
+      await sentWeek(trx, athlete.id, params.id);
+      await addAnswer(
+        trx,
+        { athleteId: athlete.id, id: params.id, answerId: params.answerId },
+        signed().personId,
+        body,
+      );
+      const { answers } = await sentWeek(trx, athlete.id, params.id);
+      const kept = answers.find((a) => a.id === params.answerId);
+      if (!kept) throw new ProblemError('not-found', 'There is no such answer.');
+      return kept;
+    }),
   );
 };

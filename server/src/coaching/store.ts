@@ -1,19 +1,25 @@
+import type { Answer, CheckIn, CheckInHead, Packet } from '@maul/contract/coaching';
 import type { IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
 
-/** What the athlete wrote after the coach's last word, the first of it, and the last day on which anything was measured. */
+/** Notes of the athlete of three weeks that came after the last word of an answering author. */
+const waitingNotes = (athleteId: string, answering: ReturnType<typeof sql>) => sql`
+  select n.id, n.day, n.text, n.created_at from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
+    and n.author_id = ${athleteId} and n.created_at > now() - interval '21 days'
+    and n.created_at > coalesce((select max(c.created_at) from note c
+      where c.athlete_id = ${athleteId} and ${answering} and c.deleted_at is null), '-infinity')`;
+
+/** What the athlete wrote after the coach's last word, the first of it, the last day on which anything was measured, and the last week that was sent. */
 export const words = async (trx: AppTransaction, athleteId: string, coachId: string) => {
   const { rows } = await sql<{
     waiting: number;
     first: { day: IsoDate; id: string } | null;
     last: IsoDate | null;
     open: number;
+    sent: { id: string; to: IsoDate; sentAt: string; answered: boolean } | null;
   }>`
-    with waiting as (select n.id, n.day, n.created_at from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
-        and n.author_id = ${athleteId} and n.created_at > now() - interval '21 days'
-        and n.created_at > coalesce((select max(c.created_at) from note c
-          where c.athlete_id = ${athleteId} and c.author_id = ${coachId} and c.deleted_at is null), '-infinity'))
+    with waiting as (${waitingNotes(athleteId, sql`c.author_id = ${coachId}`)})
     select
       (select count(*)::int from waiting) as waiting,
       (select jsonb_build_object('day', w.day, 'id', w.id) from waiting w order by w.created_at limit 1) as first,
@@ -21,8 +27,111 @@ export const words = async (trx: AppTransaction, athleteId: string, coachId: str
         select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
         order by m.day desc limit 1) as last,
       (select count(*)::int from change_order o where o.athlete_id = ${athleteId} and not exists (
-        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open`.execute(
+        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open,
+      (select jsonb_build_object('id', c.id, 'to', c.to_date, 'sentAt', c.sent_at, 'answered',
+          exists (select from check_in_answer x where x.athlete_id = c.athlete_id and x.check_in_id = c.id))
+        from check_in c where c.athlete_id = ${athleteId} order by c.to_date desc, c.sent_at desc limit 1) as sent`.execute(
     trx,
   );
-  return rows[0] ?? { waiting: 0, first: null, last: null, open: 0 };
+  return rows[0] ?? { waiting: 0, first: null, last: null, open: 0, sent: null };
 };
+
+/** What the athlete wrote after the last word of anybody else, in three weeks, at most 20, the oldest first. */
+export const openQuestions = async (trx: AppTransaction, athleteId: string): Promise<Packet['questions']> =>
+  (
+    await sql<Packet['questions'][number]>`
+      select w.id, w.day, w.text from (${waitingNotes(athleteId, sql`c.author_id <> ${athleteId}`)}) w
+      order by w.created_at limit 20`.execute(trx)
+  ).rows;
+
+const MOST = 60;
+
+/** The weeks that were sent, the newest first, at most 60. */
+export const checkInHeads = async (trx: AppTransaction, athleteId: string): Promise<CheckInHead[]> =>
+  (
+    await sql<CheckInHead>`
+      select c.id, c.from_date as "from", c.to_date as "to", c.sent_at as "sentAt",
+        exists (select from check_in_answer a where a.athlete_id = c.athlete_id and a.check_in_id = c.id) as answered
+      from check_in c where c.athlete_id = ${athleteId} order by c.to_date desc, c.sent_at desc limit ${MOST}`.execute(
+      trx,
+    )
+  ).rows;
+
+/** One week as it was sent, who read it, and its answers; undefined where there is none. */
+export const checkInById = async (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+): Promise<Omit<CheckIn, 'now'> | undefined> =>
+  (
+    await sql<Omit<CheckIn, 'now'>>`
+      select c.id, c.packet, c.words, c.sent_at as "sentAt",
+        coalesce((select jsonb_agg(jsonb_build_object('name', p.name, 'at', r.at) order by r.at)
+          from check_in_read r join known_people() p on p.id = r.reader_id
+          where r.athlete_id = c.athlete_id and r.check_in_id = c.id), '[]') as reads,
+        coalesce((select jsonb_agg(jsonb_build_object('id', a.id, 'words', a.words, 'noChange', a.no_change, 'authorId', a.author_id,
+            'authorName', coalesce(p.name, 'A former coach'), 'at', a.at) order by a.at, a.id)
+          from check_in_answer a left join known_people() p on p.id = a.author_id
+          where a.athlete_id = c.athlete_id and a.check_in_id = c.id), '[]') as answers
+      from check_in c where c.athlete_id = ${athleteId} and c.id = ${id}`.execute(trx)
+  ).rows[0];
+
+/** Keeps a week as it is sent; the same one twice is one. */
+export const addCheckIn = (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  { packet, words, sentAt }: { packet: Packet; words: string; sentAt?: string },
+): Promise<unknown> =>
+  trx
+    .insertInto('check_in')
+    .values({
+      athlete_id: athleteId,
+      id,
+      from_date: packet.from,
+      to_date: packet.to,
+      packet: JSON.stringify(packet),
+      words,
+      ...(sentAt === undefined ? {} : { sent_at: sentAt }),
+    })
+    .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
+    .execute();
+
+/** A coach opened a week; the first time is kept. */
+export const addRead = (
+  trx: AppTransaction,
+  key: { athleteId: string; id: string },
+  readerId: string,
+  at?: string,
+): Promise<unknown> =>
+  trx
+    .insertInto('check_in_read')
+    .values({
+      athlete_id: key.athleteId,
+      check_in_id: key.id,
+      reader_id: readerId,
+      ...(at === undefined ? {} : { at }),
+    })
+    .onConflict((conflict) => conflict.columns(['athlete_id', 'check_in_id', 'reader_id']).doNothing())
+    .execute();
+
+/** A coach's answer; the same one twice is one. */
+export const addAnswer = (
+  trx: AppTransaction,
+  key: { athleteId: string; id: string; answerId: string },
+  authorId: string,
+  { words, noChange, at }: Pick<Answer, 'words' | 'noChange'> & { at?: string },
+): Promise<unknown> =>
+  trx
+    .insertInto('check_in_answer')
+    .values({
+      athlete_id: key.athleteId,
+      id: key.answerId,
+      check_in_id: key.id,
+      author_id: authorId,
+      words,
+      no_change: noChange,
+      ...(at === undefined ? {} : { at }),
+    })
+    .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
+    .execute();

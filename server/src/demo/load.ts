@@ -24,6 +24,7 @@ import {
 } from '../people/index.ts';
 import { dropFiles } from '../platform/files.ts';
 import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../platform/db/connect.ts';
+import { addAnswer, addCheckIn, addRead, packetOf } from '../coaching/index.ts';
 import { referenceFoods } from '../foods/index.ts';
 
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
@@ -104,6 +105,8 @@ const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean
       or exists (select from body_picture where athlete_id in (select id from demo) and added_at > ${at})
       or exists (select from movement_order where signed_by in (select id from demo) and signed_at > ${at})
       or exists (select from movement_order where athlete_id in (select id from demo) and acknowledged_at > ${at})
+      or exists (select from check_in where athlete_id in (select id from demo) and sent_at > ${at})
+      or exists (select from check_in_answer where athlete_id in (select id from demo) and at > ${at})
       or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
       or exists (select from order_acknowledgement where athlete_id in (select id from demo) and at > ${at})
       or exists (select from coach_grant where coach_id in (select id from demo) and athlete_id not in (select id from demo))
@@ -144,6 +147,8 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
     await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, now));
     await acting(links.app, coachToken, (trx) => writeCoach(trx, athlete, made, coachId));
     await acting(links.app, token, (trx) => writeAcknowledgements(trx, athlete, made));
+    await acting(links.app, token, (trx) => writeWeeks(trx, athlete, made, now));
+    await acting(links.app, coachToken, (trx) => writeAnswers(trx, athlete, made, coachId, now));
     // What may hurt in a plan was read by both, three days ago.
     for (const [personId, by, who] of [
       [made.athleteId, 'athlete', token],
@@ -313,6 +318,52 @@ const writeAcknowledgements = async (
         .insertInto('order_acknowledgement')
         .values({ athlete_id: made.athleteId, order_id: order.id, at: order.acknowledgedAt })
         .execute();
+};
+
+/** The id of the week that was sent on a day of the scenario: the same for what is sent and what is answered. */
+const weekId = (made: DemoAthlete, today: IsoDate, sent: number): string =>
+  seededUuid(
+    Date.parse(`${addDays(today, sent)}T06:00:00Z`),
+    seededRandom(Number.parseInt(made.athleteId.slice(-6), 16)),
+  );
+
+const sentAt = (today: IsoDate, sent: number, hour: number): string =>
+  `${addDays(today, sent)}T${String(hour).padStart(2, '0')}:10:00Z`;
+
+/** The weeks that the scenario sends, each as the log says it. */
+const writeWeeks = async (
+  trx: AppTransaction,
+  athlete: ScenarioAthlete,
+  made: DemoAthlete,
+  now: Date,
+): Promise<void> => {
+  const today = athleteDay(now, DEMO_ZONE);
+  const who = await athleteOf(trx, made.athleteId);
+  for (const { sent, words } of athlete.weeks)
+    await addCheckIn(trx, made.athleteId, weekId(made, today, sent), {
+      packet: await packetOf(trx, who, addDays(today, sent - 1), addDays(today, sent)),
+      words,
+      sentAt: sentAt(today, sent, 3),
+    });
+};
+
+const writeAnswers = async (
+  trx: AppTransaction,
+  athlete: ScenarioAthlete,
+  made: DemoAthlete,
+  coachId: string,
+  now: Date,
+): Promise<void> => {
+  const today = athleteDay(now, DEMO_ZONE);
+  for (const { sent, answer } of athlete.weeks) {
+    if (!answer) continue;
+    const key = { athleteId: made.athleteId, id: weekId(made, today, sent) };
+    await addRead(trx, key, coachId, sentAt(today, sent, 9));
+    await addAnswer(trx, { ...key, answerId: randomUUID() }, coachId, {
+      ...answer,
+      at: sentAt(today, sent, 9),
+    });
+  }
 };
 
 const writeConfirmations = async (

@@ -1,5 +1,6 @@
 import { METHODS, type Method } from '@maul/core/foods';
 import { ALLERGENS } from '@maul/contract/foods';
+import { Board } from '@maul/contract/peak';
 import { DIETS } from '@maul/contract/people';
 import { Sex } from '@maul/contract/body';
 import { PhaseKind as PhaseKindSchema } from '@maul/contract/plan';
@@ -24,6 +25,8 @@ const ScenarioPhase = z.strictObject({
   /** What it is called, and the event (by its place in the list) that it moves with. */
   name: z.string().optional(),
   hangsOn: z.int().optional(),
+  /** A peak week day by day. */
+  board: Board.optional(),
   dayTypes: z.array(z.tuple([z.string(), z.string(), z.number()])),
   pattern: z.array(z.string()).length(7),
 });
@@ -88,6 +91,18 @@ const ScenarioAthlete = z.strictObject({
     )
     .default([]),
   cycle: z.boolean().default(false),
+  /** How many days ago the week falls due for the last time. */
+  weekDueAgo: z.int().min(0).max(6).default(0),
+  /** Weeks that were sent, by the day of sending; an answer is words, or that nothing changes, or both. */
+  weeks: z
+    .array(
+      z.strictObject({
+        sent: z.int().max(0),
+        words: z.string(),
+        answer: z.strictObject({ words: z.string(), noChange: z.boolean() }).nullable(),
+      }),
+    )
+    .default([]),
   notes: z.array(
     z.strictObject({
       day: z.int(),

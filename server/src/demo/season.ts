@@ -81,6 +81,7 @@ export const seasonOf = (
       holdMean: true,
       patterns: pattern ? [pattern] : [],
       patternId: pattern?.id ?? null,
+      ...(phase.board ? { board: phase.board } : {}),
     })),
   };
 };
@@ -91,6 +92,7 @@ export const profileOf = (athlete: ScenarioAthlete, today: IsoDate): Profile => 
   diet: athlete.diet,
   allergens: athlete.allergens,
   cycle: athlete.cycle,
+  checkInOn: weekday(addDays(today, -athlete.weekDueAgo)),
   fat: { percent: Math.round((1 - athlete.leanKg / athlete.startKg) * 1000) / 10, method: 'skinfold' },
   routine: {
     waking: athlete.waking,

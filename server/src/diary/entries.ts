@@ -1,6 +1,7 @@
 import { entryRows, standingRows, entriesOn, standingOf } from './store/entries.ts';
 import { putRow } from '../platform/db/versioned.ts';
 import { waterEntries, type EntryBody } from '@maul/contract/diary';
+import { type Elimination, eliminationDates } from '@maul/core/body';
 import { plannedWaterBarred, substanceCaution } from '@maul/core/diary';
 import type { Athlete } from '@maul/contract/people';
 import { addDays, clockOf, daysBetween, localMoment, type IsoDate } from '@maul/core/units';
@@ -65,6 +66,23 @@ const refuseFarPause = (pause: { from: IsoDate; until: IsoDate | null }, today: 
     );
 };
 
+/** One food at a time: two at once could not be told apart. */
+const refuseSecondElimination = async (
+  trx: AppTransaction,
+  { athleteId, id }: { athleteId: string; id: string },
+  asked: Elimination,
+): Promise<void> => {
+  const { until } = eliminationDates(asked);
+  for (const row of await standingOf(trx, athleteId, false)) {
+    if (row.id === id || row.thing.kind !== 'elimination') continue;
+    if (row.thing.from <= until && asked.from <= eliminationDates(row.thing).until)
+      throw new ProblemError(
+        'invalid',
+        `${row.thing.food} is being left out or brought back in those days. One food at a time, or nothing can be told. ${nothing}`,
+      );
+  }
+};
+
 export const mountEntries = (router: Router, house: Services): void => {
   mount(router, house, 'putDayEntry', ({ params, body, acting }) =>
     acting(async (trx) => {
@@ -81,6 +99,8 @@ export const mountEntries = (router: Router, house: Services): void => {
       if (!body.deleted && body.thing.kind === 'supplement') refuseSubstance(body.thing.name);
       if (!body.deleted && body.thing.kind === 'pause')
         refuseFarPause(body.thing, todayOf(await athleteOf(trx, params.athleteId)));
+      if (!body.deleted && body.thing.kind === 'elimination')
+        await refuseSecondElimination(trx, params, body.thing);
       return putRow(trx, standingRows, params, body);
     }),
   );

@@ -190,3 +190,18 @@ export const portionBody = (mealId: string, change: object = {}) => ({
   deleted: false,
   ...change,
 });
+
+/** Something beside the meals of somebody's day, written as they would. */
+export const saying =
+  (who: Someone) =>
+  (day: string, thing: object, time = '10:00'): request.Test =>
+    who
+      .put(`/api/athletes/${who.id}/day-entries/${uuidv7()}`, {
+        base: 0,
+        day,
+        time,
+        zone: 'Europe/Vienna',
+        thing,
+        deleted: false,
+      })
+      .expect(200);

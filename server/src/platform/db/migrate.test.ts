@@ -80,6 +80,9 @@ describe('the demo, and migrating with data', () => {
         'calendar_feed',
         'caution_confirmation',
         'change_order',
+        'check_in',
+        'check_in_answer',
+        'check_in_read',
         'coach_grant',
         'container',
         'day_entry',
@@ -193,6 +196,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0011_accounts',
     '0012_filter',
     '0013_body',
+    '0014_check_ins',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

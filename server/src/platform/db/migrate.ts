@@ -13,6 +13,7 @@ import * as waysBack from './migrations/0010_ways_back.ts';
 import * as accounts from './migrations/0011_accounts.ts';
 import * as filter from './migrations/0012_filter.ts';
 import * as body from './migrations/0013_body.ts';
+import * as checkIns from './migrations/0014_check_ins.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -28,6 +29,7 @@ const migrations: Record<string, Migration> = {
   '0011_accounts': accounts,
   '0012_filter': filter,
   '0013_body': body,
+  '0014_check_ins': checkIns,
 };
 
 /**

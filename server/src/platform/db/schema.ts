@@ -1,3 +1,4 @@
+import type { Packet } from '@maul/contract/coaching';
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
@@ -212,6 +213,25 @@ export interface AppDatabase {
     signed_at: Written;
     acknowledged_at: string | null;
   };
+  check_in: {
+    athlete_id: string;
+    id: string;
+    from_date: IsoDate;
+    to_date: IsoDate;
+    packet: Json<Packet>;
+    words: string;
+    sent_at: Written;
+  };
+  check_in_answer: {
+    athlete_id: string;
+    id: string;
+    check_in_id: string;
+    author_id: string;
+    words: string;
+    no_change: boolean;
+    at: Written;
+  };
+  check_in_read: { athlete_id: string; check_in_id: string; reader_id: string; at: Written };
   body_picture: {
     athlete_id: string;
     id: string;

@@ -41,6 +41,9 @@ const TABLES = [
   'day_entry',
   'standing_entry',
   'handover',
+  'check_in',
+  'check_in_answer',
+  'check_in_read',
 ];
 
 let house: TestHouse;
@@ -146,6 +149,12 @@ beforeAll(async () => {
     select athlete_id, id, effective_from from season_revision where athlete_id = ${athlete.id}`.execute(
     house.owner,
   );
+  const [weekId, yesterday] = [uuidv7(), addDays(today, -1)];
+  await athlete.put(`${at}/check-ins/${weekId}`, { to: yesterday, words: 'Test' }).expect(200);
+  await coach.put(`${at}/check-ins/${weekId}/read`, {}).expect(200);
+  await coach
+    .put(`${at}/check-ins/${weekId}/answers/${uuidv7()}`, { words: 'Test', noChange: true })
+    .expect(200);
   await athlete.delete(`${at}/grants/${grantId}`).expect(200);
 });
 afterAll(() => house.close());
@@ -251,6 +260,15 @@ describe('hand-written SQL under the app’s role', () => {
         [
           `insert into day_entry (athlete_id, id, day, time, zone, thing) values ($1, $2, '2026-01-01', '08:00', 'UTC', '{}')`,
           [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into check_in (athlete_id, id, from_date, to_date, packet, words) values ($1, $2, '2026-01-01', '2026-01-07', '{}', 'x')`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into check_in_answer (athlete_id, id, check_in_id, author_id, words, no_change)
+          select $1, $2, $2, $3, 'x', true`,
+          [athlete.id, uuidv7(), person()?.id ?? coach.id],
         ],
         [`insert into standing_entry (athlete_id, id, thing) values ($1, $2, '{}')`, [athlete.id, uuidv7()]],
         [

@@ -1,0 +1,1 @@
+export { mountPeak } from './routes.ts';
