@@ -72,6 +72,7 @@ type ChoiceName =
   | 'activityLevel'
   | 'fatMethod'
   | 'weekStartsOn'
+  | 'checkInOn'
   | 'units.body'
   | 'units.food'
   | 'units.energy';

@@ -12,6 +12,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { deviceZone } from '../data/device.ts';
 import { Fault } from '../ui/Fault.tsx';
 import { call, sentenceOf } from '../data/api.ts';
+import { seasonQuery } from '../data/queries.ts';
 import { queryClient, useSession } from '../data/session.ts';
 import { Section } from './BodyFields.tsx';
 import { BodySection, FoodSection, HealthSection, RoutineSection } from './BodySections.tsx';
@@ -112,10 +113,7 @@ const Form = ({
 export const BodyPage = () => {
   const [kept, setKept] = useState(false);
   const { person } = useSession();
-  const { data, error, refetch } = useQuery({
-    queryKey: ['season', person.id],
-    queryFn: () => call('season', { params: { athleteId: person.id } }),
-  });
+  const { data, error, refetch } = useQuery(seasonQuery(person.id));
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data) return <p className="waiting">Reading …</p>;
   return (

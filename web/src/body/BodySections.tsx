@@ -4,6 +4,7 @@ import { ALLERGENS } from '@maul/contract/foods';
 import { DIETS } from '@maul/contract/people';
 import { FAT_SPREAD, type FatMethod } from '@maul/core/body';
 import type { SessionKind, TrainingSession } from '@maul/core/plan';
+import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import IconButton from '@mui/material/IconButton';
@@ -168,6 +169,33 @@ export const FoodSection = ({ form }: { form: BodyForm }) => (
         </div>
       )}
     />
+    <Controller
+      control={form.control}
+      name="notTolerated"
+      render={({ field, fieldState }) => (
+        <Autocomplete
+          multiple
+          freeSolo
+          autoSelect
+          options={[] as string[]}
+          value={field.value}
+          onChange={(_, next) =>
+            field.onChange([...new Set(next.map((name) => name.trim()).filter((name) => name.length > 1))])
+          }
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label="Not tolerated: offered last"
+              error={fieldState.invalid}
+              helperText={
+                fieldState.error?.message ??
+                'A food at a time, such as “milk”. It stays in the log and the search; swaps and treats offer it last.'
+              }
+            />
+          )}
+        />
+      )}
+    />
   </Section>
 );
 
@@ -274,6 +302,12 @@ export const RoutineSection = ({ form }: { form: BodyForm }) => (
         form={form}
         name="weekStartsOn"
         label="Your week starts on"
+        options={WEEKDAYS.map((day, i) => [i + 1, day] as const)}
+      />
+      <Choice
+        form={form}
+        name="checkInOn"
+        label="Your week goes to the coach on"
         options={WEEKDAYS.map((day, i) => [i + 1, day] as const)}
       />
     </div>

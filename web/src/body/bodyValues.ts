@@ -18,6 +18,7 @@ export interface BodyValues {
   carbBasis: CarbBasis;
   diet: (typeof DIETS)[number];
   allergens: (typeof ALLERGENS)[number][];
+  notTolerated: string[];
   activityLevel: number;
   equation: EquationId | 'preferred';
   known: string;
@@ -29,6 +30,7 @@ export interface BodyValues {
   health: Omit<HealthStatements, 'professional' | 'doctor'> & { professional: string; doctor: string };
   hide: { weight: boolean; energy: boolean };
   cycle: boolean;
+  checkInOn: number;
 }
 
 export interface StartValues extends BodyValues {
@@ -52,6 +54,7 @@ export const EMPTY_BODY: BodyValues = {
   carbBasis: 'total',
   diet: P.diet,
   allergens: [],
+  notTolerated: [],
   activityLevel: P.activityLevel,
   equation: 'preferred',
   known: '',
@@ -63,6 +66,7 @@ export const EMPTY_BODY: BodyValues = {
   health: { ...P.health, professional: '', doctor: '' },
   hide: P.hide,
   cycle: P.cycle,
+  checkInOn: P.checkInOn,
 };
 export const EMPTY_START: StartValues = {
   ...EMPTY_BODY,
@@ -105,6 +109,7 @@ export const rawProfile = (values: BodyValues): Record<keyof Profile, unknown> =
     units: values.units,
     diet: values.diet,
     allergens: values.allergens,
+    notTolerated: values.notTolerated,
     activityLevel: values.activityLevel,
     equation: values.equation === 'preferred' ? null : values.equation,
     knownKcal: known === null ? null : Math.round(toKcal(known, values.units)),
@@ -118,6 +123,7 @@ export const rawProfile = (values: BodyValues): Record<keyof Profile, unknown> =
     },
     hide: values.hide,
     cycle: values.cycle,
+    checkInOn: values.checkInOn,
   };
 };
 
@@ -153,6 +159,7 @@ export const valuesOf = (
     carbBasis: basis?.carbBasis ?? 'total',
     diet: profile.diet,
     allergens: profile.allergens,
+    notTolerated: profile.notTolerated,
     activityLevel: profile.activityLevel,
     equation: profile.equation ?? 'preferred',
     known: profile.knownKcal === null ? '' : String(Math.round(profile.knownKcal / toKcal(1, units))),
@@ -164,5 +171,6 @@ export const valuesOf = (
     health: { ...health, professional: health.professional ?? '', doctor: health.doctor ?? '' },
     hide: profile.hide,
     cycle: profile.cycle,
+    checkInOn: profile.checkInOn,
   };
 };

@@ -40,7 +40,8 @@ export const AthletePage = () => {
         <p className="athlete-line">
           <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
           <Link to={`/athletes/${athleteId}/season`}>Season</Link>{' '}
-          <Link to={`/athletes/${athleteId}/trend`}>Trend</Link>{' '}
+          <Link to={`/athletes/${athleteId}/trend`}>Trend</Link> ·{' '}
+          <Link to={`/athletes/${athleteId}/peak`}>Peak week</Link>{' '}
           <button type="button" className="linklike to-order" onClick={toOrder}>
             Write an order
           </button>

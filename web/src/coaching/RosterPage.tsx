@@ -1,10 +1,15 @@
 import type { RosterRow } from '@maul/contract/coaching';
-import { PHASE_NAMES } from '@maul/core/plan';
+import { PHASE_NAMES, type PhaseKind } from '@maul/core/plan';
 import { useQuery } from '@tanstack/react-query';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { filtered, filterOf, queryOf, type RosterFilter, SHOW_WITHIN } from './filters.ts';
 import { Gauge } from '../ui/gauge/Gauge.tsx';
 import { Fault } from '../ui/Fault.tsx';
-import { plural } from '../ui/formats/show.ts';
+import { plural, shortDate } from '../ui/formats/show.ts';
 import { call } from '../data/api.ts';
 import { useSession } from '../data/session.ts';
 import '../ui/styles/review.css';
@@ -86,6 +91,21 @@ const Words = ({ row }: { row: RosterRow }) => (
   </p>
 );
 
+/** The week that waits for an answer, or is late. */
+const Week = ({ row }: { row: RosterRow }) =>
+  row.checkIn && !row.checkIn.answered ? (
+    <p>
+      <Link to={`/athletes/${row.athleteId}/review/${row.checkIn.id}`}>
+        <b>Week to {shortDate(row.checkIn.to)}</b>
+      </Link>{' '}
+      <span className="quiet">waits</span>
+    </p>
+  ) : row.due ? (
+    <p className="quiet">
+      {row.due.late === 0 ? 'week due today' : `week due since ${shortDate(row.due.on)}`}
+    </p>
+  ) : null;
+
 const Row = ({ row, place }: { row: RosterRow; place: number }) => (
   <li className="roster-row">
     <span className="roster-place n">{place}</span>
@@ -120,20 +140,91 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
     </div>
     <div className="roster-cell">
       <h3>Words</h3>
+      <Week row={row} />
       <Words row={row} />
     </div>
   </li>
 );
 
+/** What of the roster is looked at; it stands in the address. */
+const Filters = ({
+  filter,
+  onChange,
+}: {
+  filter: RosterFilter;
+  onChange: (filter: RosterFilter) => void;
+}) => (
+  <div className="roster-filters" role="group" aria-label="Which athletes">
+    <TextField
+      size="small"
+      label="Name or class"
+      value={filter.name}
+      onChange={(e) => onChange({ ...filter, name: e.target.value })}
+    />
+    <TextField
+      select
+      size="small"
+      label="Phase"
+      value={filter.phase}
+      onChange={(e) => onChange({ ...filter, phase: e.target.value as PhaseKind | '' })}
+      slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+    >
+      <MenuItem value="">any</MenuItem>
+      {(Object.keys(PHASE_NAMES) as PhaseKind[]).map((kind) => (
+        <MenuItem key={kind} value={kind}>
+          {PHASE_NAMES[kind]}
+        </MenuItem>
+      ))}
+    </TextField>
+    <TextField
+      select
+      size="small"
+      label="Show"
+      value={String(filter.showWithin)}
+      onChange={(e) => onChange({ ...filter, showWithin: Number(e.target.value) })}
+    >
+      <MenuItem value="0">any or none</MenuItem>
+      {SHOW_WITHIN.map((days) => (
+        <MenuItem key={days} value={String(days)}>
+          within {plural(days / 7, 'week')}
+        </MenuItem>
+      ))}
+    </TextField>
+    <FormControlLabel
+      control={
+        <Checkbox
+          checked={filter.waiting}
+          onChange={(e) => onChange({ ...filter, waiting: e.target.checked })}
+        />
+      }
+      label="Only where something waits for me"
+    />
+  </div>
+);
+
 /** A coach's athletes, who needs the coach first on top. */
 export const RosterPage = () => {
   const { person } = useSession();
+  const [query, setQuery] = useSearchParams();
+  const filter = filterOf(query);
+  const setFilter = (next: RosterFilter): void => setQuery(queryOf(next), { replace: true });
   const { data, error, refetch } = useQuery({ queryKey: ['roster'], queryFn: () => call('roster') });
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data) return <p className="waiting">Reading the week of each athlete …</p>;
+  const shown = filtered(data.athletes, filter);
+  const waiting = data.athletes.filter((a) => a.checkIn !== null && !a.checkIn.answered);
+  const [first] = waiting;
   return (
     <div className="roster">
       <h1 className="page-title">Roster</h1>
+      {first?.checkIn && (
+        <p>
+          <Link to={`/athletes/${first.athleteId}/review/${first.checkIn.id}`}>
+            <b>Read {plural(waiting.length, 'week')}</b>
+          </Link>{' '}
+          <span className="quiet">in the order of need</span>
+        </p>
+      )}
       <p className="second">
         Sorted by who needs you first: pace against the wanted pace, days that landed, notes that wait for an
         answer.
@@ -144,24 +235,35 @@ export const RosterPage = () => {
           they type it under Account.
         </p>
       ) : (
-        <ol>
-          {data.athletes.map((row, i) => (
-            <Row key={row.athleteId} row={row} place={i + 1} />
-          ))}
-          {data.faults.map(({ athleteId, name, sentence }) => (
-            <li key={athleteId} className="roster-row">
-              <span className="roster-place">–</span>
-              <div className="roster-who">
-                <h2>
-                  <Link to={`/athletes/${athleteId}`}>{name}</Link>
-                </h2>
-                <p className="roster-why" role="alert">
-                  {sentence}
-                </p>
-              </div>
-            </li>
-          ))}
-        </ol>
+        <>
+          {data.athletes.length > 1 && <Filters filter={filter} onChange={setFilter} />}
+          {shown.length < data.athletes.length && (
+            <p className="second" role="status">
+              {shown.length} of {plural(data.athletes.length, 'athlete')}.{' '}
+              <button type="button" className="linklike" onClick={() => setQuery({}, { replace: true })}>
+                Show all
+              </button>
+            </p>
+          )}
+          <ol>
+            {shown.map((row) => (
+              <Row key={row.athleteId} row={row} place={data.athletes.indexOf(row) + 1} />
+            ))}
+            {data.faults.map(({ athleteId, name, sentence }) => (
+              <li key={athleteId} className="roster-row">
+                <span className="roster-place">–</span>
+                <div className="roster-who">
+                  <h2>
+                    <Link to={`/athletes/${athleteId}`}>{name}</Link>
+                  </h2>
+                  <p className="roster-why" role="alert">
+                    {sentence}
+                  </p>
+                </div>
+              </li>
+            ))}
+          </ol>
+        </>
       )}
     </div>
   );

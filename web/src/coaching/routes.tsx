@@ -2,6 +2,11 @@ import type { RouteObject } from 'react-router';
 
 export const coachingRoutes: RouteObject[] = [
   { path: 'roster', lazy: async () => ({ Component: (await import('./RosterPage.tsx')).RosterPage }) },
+  { path: 'week', lazy: async () => ({ Component: (await import('./CheckInPage.tsx')).CheckInPage }) },
+  {
+    path: 'athletes/:athleteId/review/:checkInId?',
+    lazy: async () => ({ Component: (await import('./ReviewPage.tsx')).ReviewPage }),
+  },
   {
     path: 'athletes/:athleteId/:date?',
     lazy: async () => ({ Component: (await import('./AthletePage.tsx')).AthletePage }),

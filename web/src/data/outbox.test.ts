@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { endTimers } from '../testing/timers.ts';
 import { outboxKeeper } from './keeper.ts';
 import { Outbox, useOutbox, type OutboxEntry } from './outbox.ts';
 
@@ -31,6 +32,8 @@ globalThis.fetch = jest.fn((_url: unknown, init?: { body?: unknown }) => {
   if (found === 'no answer') return Promise.reject(new TypeError('Failed to fetch'));
   return Promise.resolve(new Response(JSON.stringify(found.body), { status: found.status }));
 });
+
+endTimers();
 
 const settle = async (until: () => boolean) => {
   for (let i = 0; i < 200 && !until(); i += 1) await new Promise((done) => setImmediate(done));

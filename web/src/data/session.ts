@@ -153,6 +153,10 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   }
   if (what === 'kitchen') return ask(['kitchen', athleteId]);
   if (what === 'picture') return ask(['pictures', athleteId]);
+  if (what === 'check-in') {
+    ask(['check-ins', athleteId]);
+    return ask(['roster']);
+  }
   if (what === 'standing') ask(['standing', athleteId]);
   if (what === 'import') {
     ask(['foods', athleteId]);
@@ -165,6 +169,9 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   ask(['week-log', athleteId]);
   ask(['trend', athleteId]);
   ask(['measures', athleteId]);
+  ask(['goes-with', athleteId]);
+  ask(['peak-log', athleteId]);
+  ask(['activity', athleteId]);
   if (what === 'order') {
     ask(['orders', athleteId]);
     ask(['movement', athleteId]);

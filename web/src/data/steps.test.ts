@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
 import { ME, testDay, testMeal, testPortion } from '../testing/samples.ts';
+import { endTimers } from '../testing/timers.ts';
 import { withPending } from './day.ts';
 import { splitMeal } from '@maul/core/diary';
 import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
@@ -10,7 +11,8 @@ import { asStep, takeStep, useSteps } from './steps.ts';
 
 // Nothing is sent here: what waits is the day.
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
-// It is let go at the end of each test: no timer outlives it.
+endTimers();
+// It is let go at the end of each test.
 const dropped = () => useOutbox.getState().entries.forEach((entry) => outbox.drop(entry.key));
 afterEach(dropped);
 

@@ -1,5 +1,6 @@
 export { portionFoodOf } from './amount/portionFood.ts';
 export { readGrams } from './amount/readGrams.ts';
+export { NotTolerated } from './NotTolerated.tsx';
 export { AddFoodDialog } from './lazy.ts';
 export { foodsRoutes } from './routes.tsx';
 export { type GivenWeight } from './search/AddFoodDialog.tsx';

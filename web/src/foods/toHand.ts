@@ -5,6 +5,7 @@ import { type FitFood } from '@maul/core/diary';
 import {
   chiefMacro,
   groupOf,
+  notToleratedAs,
   portionSize,
   rankSwaps,
   type PortionSize,
@@ -38,13 +39,19 @@ export const sizeOf = (
 export type HandFood = SwapFood & { food: Food };
 
 /** A food as swaps and treats see it, at the hour of a meal. Only own and Maul’s own foods say what allergens they hold. */
-export const swapFoodOf = (food: Food, seen: SeenFoods = {}, hour?: number): HandFood => ({
+export const swapFoodOf = (
+  food: Food,
+  { notTolerated }: Pick<Athlete['profile'], 'notTolerated'>,
+  seen: SeenFoods = {},
+  hour?: number,
+): HandFood => ({
   id: food.id,
   name: food.name,
   state: food.state,
   per100g: food.per100g,
   allergens: food.details.allergens,
   allergensKnown: food.origin === 'own' || food.origin === 'everyday' || food.origin === 'package',
+  notTolerated: notToleratedAs(food.name, notTolerated),
   inStock: food.inStock,
   keeps: food.details.tags.includes('keeps'),
   piece: pieceOf(food),
@@ -68,7 +75,7 @@ export const useSwaps = (
   const by = wishes.by ?? chiefMacro(amountsOf(perGrams(food.per100g, grams), wishes.carbBasis));
   const ranked = rankSwaps(
     { foodId: food.id, per100g: food.per100g, grams, group: groupOf(food) },
-    (data?.foods ?? []).map((f) => swapFoodOf(f, data?.seen, hour)),
+    (data?.foods ?? []).map((f) => swapFoodOf(f, profile, data?.seen, hour)),
     { ...wishes, by, allergens: profile.allergens },
   );
   return { ...ranked, error, isPending };

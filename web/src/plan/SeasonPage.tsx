@@ -4,43 +4,25 @@ import { type IsoDate } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fault } from '../ui/Fault.tsx';
 import { weeksAndDays } from '../ui/formats/show.ts';
 import { UnitsContext } from '../ui/formats/units.ts';
-import { call } from '../data/api.ts';
 import { useSession } from '../data/session.ts';
 import { DayPanel } from './board/DayPanel.tsx';
-import { openSeason, redo, select, undo, useEditor } from './editor.ts';
+import { select, useEditor } from './editor.ts';
 import { AddPanel, EventPanel } from './phase/EventPanel.tsx';
 import { PhasePanel } from './phase/PhasePanel.tsx';
 import { PendingStrip, SaveBar } from './signing/SaveBar.tsx';
 import { CalendarPanel, InForcePanel, StartByPanel } from './board/SidePanels.tsx';
+import { useOpenSeason } from './useOpenSeason.ts';
+import { useSeasonKeys } from './useSeasonKeys.ts';
 import { Timeline } from './timeline/Timeline.tsx';
 import { WeeksBoard } from './board/WeeksBoard.tsx';
 import './season.css';
 
 const TABS = ['Plan', 'Start by', 'In force', 'Calendar'] as const;
-
-/** Undo and redo by keyboard, unless somebody is typing. */
-const useKeys = (): void => {
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      const typing =
-        event.target instanceof HTMLElement && event.target.closest('input, textarea, [role=combobox]');
-      if (typing || !(event.ctrlKey || event.metaKey)) return;
-      const key = event.key.toLowerCase();
-      if (key === 'z' && !event.shiftKey) undo();
-      else if (key === 'y' || (key === 'z' && event.shiftKey)) redo();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, []);
-};
 
 const Head = ({ document, coach }: { document: SeasonDocument; coach: boolean }) => {
   const season = useEditor((s) => s.season);
@@ -109,7 +91,7 @@ const Season = ({ document, coach }: { document: SeasonDocument; coach: boolean 
     if (from === undefined || to === undefined || to < today) return;
     setDate((now) => (now >= from && now <= to ? now : from > today ? from : today));
   }, [from, to, today]);
-  useKeys();
+  useSeasonKeys();
   return (
     <UnitsContext value={document.athlete.profile.units}>
       <div className="season">
@@ -146,18 +128,13 @@ const Season = ({ document, coach }: { document: SeasonDocument; coach: boolean 
 export const SeasonPage = () => {
   const { person } = useSession();
   const { athleteId = person.id } = useParams();
-  const { data, error, refetch } = useQuery({
-    queryKey: ['season', athleteId],
-    queryFn: () => call('season', { params: { athleteId } }),
-  });
-  const [opened, setOpened] = useState('');
+  const { document, error, again } = useOpenSeason(athleteId);
   useEffect(() => {
-    if (!data) return;
-    openSeason(data);
-    setOpened(data.athlete.id);
-    document.title = athleteId === person.id ? 'Maul, season' : `Maul, season of ${data.athlete.name}`;
-  }, [data, athleteId, person.id]);
-  if (error && !data) return <Fault error={error} again={() => void refetch()} />;
-  if (!data || opened !== data.athlete.id) return <p className="waiting">Opening the season …</p>;
-  return <Season key={athleteId} document={data} coach={athleteId !== person.id} />;
+    if (document)
+      window.document.title =
+        athleteId === person.id ? 'Maul, season' : `Maul, season of ${document.athlete.name}`;
+  }, [document, athleteId, person.id]);
+  if (error && !document) return <Fault error={error} again={again} />;
+  if (!document) return <p className="waiting">Opening the season …</p>;
+  return <Season key={athleteId} document={document} coach={athleteId !== person.id} />;
 };

@@ -4,3 +4,7 @@ export { MovementForm } from './orders/MovementForm.tsx';
 export { OrderPanel } from './orders/OrderPanel.tsx';
 export { movementText, orderText } from './orders/orderText.ts';
 export { planRoutes } from './routes.tsx';
+export { PendingStrip, SaveBar, useSignAtOnce } from './signing/SaveBar.tsx';
+export { applySeason, useEditor } from './editor.ts';
+export { useSeasonKeys } from './useSeasonKeys.ts';
+export { useOpenSeason } from './useOpenSeason.ts';

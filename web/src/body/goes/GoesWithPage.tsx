@@ -3,10 +3,11 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
 import { call } from '../../data/api.ts';
-import { useSession } from '../../data/session.ts';
+import { useOwnDay, useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { plural } from '../../ui/formats/show.ts';
 import { MARK_WORDS } from '../morning/marks.ts';
+import { Eliminations } from './Eliminations.tsx';
 import { percentOf, signed } from '../trend/words.ts';
 import './goes.css';
 
@@ -53,6 +54,7 @@ export const GoesWithPage = () => {
     queryKey: ['goes-with', person.id],
     queryFn: () => call('goesWith', { params: { athleteId: person.id } }),
   });
+  const { day } = useOwnDay();
   useEffect(() => {
     document.title = 'Maul, what goes with what';
   }, []);
@@ -99,6 +101,7 @@ export const GoesWithPage = () => {
           <Table rows={rest} />
         </details>
       )}
+      <Eliminations told={data.eliminations} day={day} foods={[...new Set(data.rows.map((r) => r.food))]} />
       <p className="quiet">
         “Chance alone” is how often days dealt at random would show as much anywhere among what was tried
         (permutation test, Holm 1979). Trouble with a food that lasts is for a doctor or dietitian.

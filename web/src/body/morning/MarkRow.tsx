@@ -1,4 +1,5 @@
 import { MARK_WORDS } from './marks.ts';
+import './mark.css';
 
 /** One mark of five: a press sets it, the same press again takes it back. */
 export const MarkRow = ({

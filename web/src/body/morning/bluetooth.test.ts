@@ -44,7 +44,7 @@ describe('a body scale, by its stand-in', () => {
     expect(gone).toBe(1);
     const none = { requestDevice: () => Promise.resolve({ addEventListener: () => undefined }) };
     await expect(listenToScale(none, { said: () => undefined, gone: () => undefined })).rejects.toThrow(
-      'cannot be connected',
+      'cannot connect to the scale',
     );
   });
 });

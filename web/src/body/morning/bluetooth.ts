@@ -46,7 +46,7 @@ export const listenToScale = async (
   heard: ScaleHeard,
 ): Promise<{ name: string; stop: () => void }> => {
   const device = await bluetooth.requestDevice({ filters: [{ services: [WEIGHT_SCALE_SERVICE] }] });
-  if (!device.gatt) throw new Error('The scale cannot be connected to.');
+  if (!device.gatt) throw new Error('Maul cannot connect to the scale.');
   device.addEventListener('gattserverdisconnected', heard.gone);
   const server = await device.gatt.connect();
   const service = await server.getPrimaryService(WEIGHT_SCALE_SERVICE);

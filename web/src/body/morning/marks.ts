@@ -5,7 +5,7 @@ import { saveEntry } from '../../data/edit.ts';
 
 /** What each mark asks, with a word for each of its five steps. */
 export const MARK_WORDS: Readonly<
-  Record<MarkName | 'fullness' | 'tightness', { name: string; words: string[] }>
+  Record<MarkName | 'fullness' | 'tightness' | 'waist', { name: string; words: string[] }>
 > = {
   sleep: { name: 'Sleep', words: ['broken', 'poor', 'fair', 'good', 'deep'] },
   energy: { name: 'Energy', words: ['empty', 'low', 'fair', 'good', 'full'] },
@@ -15,6 +15,7 @@ export const MARK_WORDS: Readonly<
   soreness: { name: 'Soreness', words: ['none', 'little', 'some', 'sore', 'very sore'] },
   fullness: { name: 'Fullness', words: ['flat', 'a little flat', 'even', 'full', 'very full'] },
   tightness: { name: 'Tightness', words: ['soft', 'a little soft', 'even', 'tight', 'very tight'] },
+  waist: { name: 'Waist', words: ['very small', 'small', 'even', 'wide', 'very wide'] },
 };
 
 /** The one morning of a day, as it stands; null before anything was said. */

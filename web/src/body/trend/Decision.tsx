@@ -40,8 +40,20 @@ export const Decision = ({
   const mass = (kg: number): number => bodyNumber(kg, units);
   const draft = decision.drafts[chosen] ?? decision.drafts[0];
   const ends = (fans ?? []).flatMap((f) => f.days.at(-1)?.kg ?? []);
-  const lo = Math.floor(Math.min(wanted?.low ?? Infinity, ...ends.map((e) => e.low)) - 0.5);
-  const hi = Math.ceil(Math.max(wanted?.high ?? -Infinity, ...ends.map((e) => e.high)) + 0.5);
+  const lo = Math.floor(
+    Math.min(
+      wanted && wanted.low > 0 ? wanted.low : Infinity,
+      wanted && Number.isFinite(wanted.high) ? wanted.high : Infinity,
+      ...ends.map((e) => e.low),
+    ) - 0.5,
+  );
+  const hi = Math.ceil(
+    Math.max(
+      wanted && Number.isFinite(wanted.high) ? wanted.high : -Infinity,
+      wanted && wanted.low > 0 ? wanted.low : -Infinity,
+      ...ends.map((e) => e.high),
+    ) + 0.5,
+  );
   return (
     <section aria-label="What could change" className="trend-part">
       <h2 className="panel-title">

@@ -1,8 +1,9 @@
-import type { PaceDocument } from '@maul/contract/body';
+import type { PaceDocument, Trend } from '@maul/contract/body';
+import type { Units } from '@maul/contract/people';
 import { K90 } from '@maul/core/units';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { shortDate } from '../../ui/formats/show.ts';
-import { oddsInWords, signed, skippedInWords } from './words.ts';
+import { cycleInWords, oddsInWords, signed, skippedInWords } from './words.ts';
 
 const VERDICT: Readonly<Record<PaceDocument['verdict'], string>> = {
   early: 'Not off pace yet: too few days count.',
@@ -14,7 +15,7 @@ const VERDICT: Readonly<Record<PaceDocument['verdict'], string>> = {
 };
 
 /** The wanted pace, the slope with its band, and which days do not count. */
-export const Pace = ({ pace }: { pace: PaceDocument }) => {
+export const Pace = ({ pace, cycle, units }: { pace: PaceDocument; cycle: Trend['cycle']; units: Units }) => {
   const { slope, wanted } = pace;
   const losing = pace.direction === 'losing';
   // A loss is read to the right, as a bar that grows.
@@ -70,6 +71,7 @@ export const Pace = ({ pace }: { pace: PaceDocument }) => {
             ? ' The phase ends before enough of them do.'
             : ` The first verdict comes on ${shortDate(pace.verdictOn)}.`)}
       </p>
+      {cycle && <p>{cycleInWords(cycle, units)}</p>}
       {pace.skipped.length > 0 && <p className="quiet">Do not count: {skippedInWords(pace).join('; ')}.</p>}
     </section>
   );

@@ -66,7 +66,7 @@ export const TrendChart = ({ from, label, onDay, ...input }: Props) => {
     chart.current = made;
     made.getZr().on('click', (event: { offsetX: number; offsetY: number }) => {
       const at = [event.offsetX, event.offsetY];
-      const grid = [0, 1].find((g) => made.containPixel({ gridIndex: g }, at));
+      const grid = [0, 1, 2, 3].find((g) => made.containPixel({ gridIndex: g }, at));
       if (grid === undefined) return;
       const [time] = made.convertFromPixel({ gridIndex: grid }, at);
       if (time !== undefined) open.current(dayAt(time));

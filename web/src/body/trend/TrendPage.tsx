@@ -1,6 +1,5 @@
 import { decide, sessionKcal, SESSION_MET, type DecisionDraft } from '@maul/core/body';
-import { phaseName, phaseOn, phaseWeek, countdown } from '@maul/core/plan';
-import { addDays, type IsoDate, K90 } from '@maul/core/units';
+import { addDays, type IsoDate } from '@maul/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
@@ -12,9 +11,11 @@ import type { SeasonDocument } from '@maul/contract/plan';
 import { useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { bodyNumber, bodyText, energyNumber, energyText } from '../../ui/formats/units.ts';
-import { shortDate, weeksAndDays } from '../../ui/formats/show.ts';
-import { forecastInput, horizonOf, plannedMean, wantedAt, type EatingAs } from './ahead.ts';
-import type { ChartMark, School } from './series.ts';
+import { shortDate } from '../../ui/formats/show.ts';
+import { forecastInput, horizonOf, plannedMean, wantedAt, type EatingAs, type Question } from './ahead.ts';
+import { Ask } from './Ask.tsx';
+import { Head, Key, Said } from './Parts.tsx';
+import { type ChartMark, manyDays, type School } from './series.ts';
 import { Decision } from './Decision.tsx';
 import { useFans } from './forecast.ts';
 import { Ledger } from './Ledger.tsx';
@@ -24,7 +25,9 @@ import { useOrders, useSeason, useTrend } from './useTrend.ts';
 import { WeekTable } from './WeekTable.tsx';
 import './trend.css';
 
-const TrendChart = lazy(() => import('./TrendChart.tsx').then((m) => ({ default: m.TrendChart })));
+// Asked for with the page and not with its data: both come at once.
+const chartModule = import('./TrendChart.tsx').then((m) => ({ default: m.TrendChart }));
+const TrendChart = lazy(() => chartModule);
 
 const SPANS = [
   ['84', '12 weeks'],
@@ -73,72 +76,37 @@ const decisionOf = (trend: Trend, document: SeasonDocument) => {
 
 const NO_DRAFT: DecisionDraft = { school: 'none', change: { kind: 'none' }, balance: 0, kgPerWeek: 0 };
 
-const Head = ({ document, own }: { document: SeasonDocument; own: boolean }) => {
-  const phase = phaseOn(document.season, document.today);
-  const next = countdown(document.season, document.today);
-  const week = phase && phaseWeek(phase, document.today);
-  return (
-    <div className="trend-head">
-      {!own && (
-        <p className="athlete-line">
-          <Link to="/roster">Roster</Link> <span aria-hidden>›</span>{' '}
-          <Link to={`/athletes/${document.athlete.id}/${document.today}`}>{document.athlete.name}</Link>
-        </p>
-      )}
-      <h1 className="page-title">{own ? 'Trend' : `${document.athlete.name}: trend`}</h1>
-      <p className="second">
-        {phase && week ? `${phaseName(phase)}, week ${week.week} of ${week.of}` : 'No phase today'}
-        {next ? ` · ${weeksAndDays(next)} to ${next.event.name}` : ''}
-        {own && (
-          <>
-            {' '}
-            · <Link to="/morning">This morning</Link> · <Link to="/measures">Measures</Link>
-          </>
-        )}{' '}
-        {own && (
-          <>
-            · <Link to="/activity">Activity</Link> · <Link to="/goes-with">What goes with what</Link>{' '}
-          </>
-        )}
-        · <Link to={own ? '/pictures' : `/athletes/${document.athlete.id}/pictures`}>Pictures</Link>
-      </p>
-    </div>
-  );
-};
-
-const Key = ({ hidden, school }: { hidden: boolean; school: School }) => (
-  <ul className="trend-key" aria-label="Key">
-    {!hidden && (
-      <>
-        <li className="key-dot">one morning</li>
-        <li className="key-week">mean of the week</li>
-        <li className="key-week key-kept">week inside the wanted pace</li>
-        {school !== 'weeks' && <li className="key-line">trend{school === 'filter' ? ', 90 %' : ''}</li>}
-        <li className="key-fan">forecast, 10 to 90 %</li>
-      </>
-    )}
-    <li className="key-dash">eaten, one day</li>
-  </ul>
-);
+/** The middle of the wanted pace, % a week; level without a phase. */
+const middleOf = (pace: Trend['pace']): number =>
+  pace ? Math.round(50 * (pace.wanted.low + pace.wanted.high)) / 100 : 0;
 
 /** What each way to go on would bring, and which of them is looked at. */
 const useAhead = (trend: Trend, document: SeasonDocument) => {
   const [as, setAs] = useState<EatingAs>('planned');
   const [chosen, setChosen] = useState(0);
+  const [question, setQuestion] = useState<Question>(() => ({
+    wantedKg: null,
+    percent: GENTLE,
+    shiftWeeks: 0,
+    rate: middleOf(trend.pace),
+  }));
+  const ask = useCallback((change: Partial<Question>) => setQuestion((q) => ({ ...q, ...change })), []);
   const decision = useMemo(() => decisionOf(trend, document), [trend, document]);
-  const { to, show } = horizonOf(document);
-  const now = trend.days.findLast((d) => d.weightKg !== null);
-  const wanted = useMemo(
-    () => (now?.weightKg == null ? null : wantedAt(now.weightKg, document, to)),
-    [now?.weightKg, document, to],
-  );
+  const { wantedKg, percent, shiftWeeks, rate } = question;
+  const { to, show } = horizonOf(document, shiftWeeks);
+  const nowKg = trend.days.findLast((d) => d.weightKg !== null)?.weightKg ?? null;
+  const wanted = useMemo(() => {
+    if (nowKg === null) return null;
+    if (wantedKg === null) return wantedAt(nowKg, document, to);
+    return wantedKg <= nowKg ? { low: 0, high: wantedKg } : { low: wantedKg, high: Infinity };
+  }, [nowKg, wantedKg, document, to]);
   const asked = useMemo(
     () =>
       (decision?.drafts ?? [NO_DRAFT]).flatMap((draft) => {
-        const input = forecastInput(trend, document, as, draft);
-        return input ? [{ input, wanted, percent: GENTLE }] : [];
+        const input = forecastInput(trend, document, as, draft, { to, rate });
+        return input ? [{ input, wanted, percent }] : [];
       }),
-    [decision, trend, document, as, wanted],
+    [decision, trend, document, as, wanted, percent, to, rate],
   );
   const fans = useFans(asked);
   const fan = fans?.[Math.min(chosen, fans.length - 1)];
@@ -146,16 +114,40 @@ const useAhead = (trend: Trend, document: SeasonDocument) => {
     () => asked[Math.min(chosen, asked.length - 1)]?.input.intake ?? [],
     [asked, chosen],
   );
-  return { as, setAs, chosen, setChosen, decision, to, show, wanted, fans, fan, planned };
+  return {
+    as,
+    setAs,
+    chosen,
+    setChosen,
+    decision,
+    to,
+    show,
+    nowKg,
+    wanted,
+    fans,
+    fan,
+    planned,
+    question,
+    ask,
+  };
 };
 
-const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocument; own: boolean }) => {
+const Place = ({
+  trend,
+  document,
+  own,
+  orders,
+}: {
+  trend: Trend;
+  document: SeasonDocument;
+  own: boolean;
+  orders: ReturnType<typeof useOrders>;
+}) => {
   const { athlete } = document;
   const { units, hide } = athlete.profile;
   const hidden = own && hide.weight;
   const navigate = useNavigate();
   const [school, setSchool] = useState<School>('filter');
-  const orders = useOrders(athlete.id);
   const { letters, marks } = useMemo(() => lettersOf(trend), [trend]);
   const ahead = useAhead(trend, document);
   const { decision, fan, as, setAs, to, show } = ahead;
@@ -170,7 +162,8 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
     [navigate, own, athlete.id, trend.today],
   );
   const end = fan?.days.at(-1);
-  const horizon = show === null ? `on ${shortDate(to)}` : `at ${show}`;
+  const moved = ahead.question.shiftWeeks !== 0;
+  const horizon = show === null || moved ? `on ${shortDate(to)}` : `at ${show}`;
   const spent = trend.days.findLast((d) => d.expenditure !== null);
   const first = trend.days[0]?.day ?? trend.today;
   const label = [
@@ -184,7 +177,7 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
   return (
     <div className="trend-place">
       <div className="trend-left">
-        <Key hidden={hidden} school={school} />
+        <Key hidden={hidden} school={school} single={!manyDays(trend)} />
         <div className="trend-tools">
           {!hidden && (
             <ToggleButtonGroup
@@ -199,7 +192,7 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
               <ToggleButton value="exponential">Exponential</ToggleButton>
             </ToggleButtonGroup>
           )}
-          {trend.eaten && (
+          {ahead.nowKg !== null && (
             <ToggleButtonGroup
               exclusive
               size="small"
@@ -208,7 +201,8 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
               onChange={(_, next: EatingAs | null) => next && setAs(next)}
             >
               <ToggleButton value="planned">As planned</ToggleButton>
-              <ToggleButton value="lately">As in the last 14 days</ToggleButton>
+              {trend.eaten && <ToggleButton value="lately">As in the last 14 days</ToggleButton>}
+              <ToggleButton value="rate">At a rate</ToggleButton>
             </ToggleButtonGroup>
           )}
         </div>
@@ -230,28 +224,15 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
             onDay={openDay}
           />
         </Suspense>
-        <p className="trend-said">
-          {now?.weightKg != null && !hidden && (
-            <>
-              <b>{bodyText(now.weightKg, units)}</b> trend today ±{' '}
-              {(K90 * mass(now.weightSd ?? 0)).toFixed(1)} (90 %).{' '}
-            </>
-          )}
-          {spent?.expenditure != null && (
-            <>
-              <b>{energyText(spent.expenditure, units)}</b> expenditure ±{' '}
-              {Math.round(K90 * energy(spent.expenditureSd ?? 0))} (90 %), as you log.{' '}
-            </>
-          )}
-          {end && !hidden && (
-            <span className="is-planned">
-              <b>{bodyText(end.kg.mid, units)}</b> {horizon}, {bodyText(end.kg.low, units)} to{' '}
-              {bodyText(end.kg.high, units)} (10 to 90 %), body fat {end.fatPercent.low.toFixed(0)} to{' '}
-              {end.fatPercent.high.toFixed(0)} %
-              {athlete.profile.fat === null ? ' (no body fat is known: taken by eye)' : ''}.
-            </span>
-          )}
-        </p>
+        <Said
+          now={now}
+          spent={spent}
+          end={end}
+          horizon={horizon}
+          fatKnown={athlete.profile.fat !== null}
+          units={units}
+          hidden={hidden}
+        />
         {!hidden && (
           <Ledger
             trend={trend}
@@ -275,7 +256,7 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
         ) : (
           <Tomorrow trend={trend} units={units} />
         )}
-        {trend.pace && !hidden && <Pace pace={trend.pace} />}
+        {trend.pace && !hidden && <Pace pace={trend.pace} cycle={trend.cycle} units={units} />}
         {decision && (
           <Decision
             decision={decision}
@@ -290,6 +271,18 @@ const Place = ({ trend, document, own }: { trend: Trend; document: SeasonDocumen
             maySign={!own || !athlete.hasCoach}
           />
         )}
+        {!hidden && ahead.nowKg !== null && (
+          <Ask
+            question={ahead.question}
+            onAsk={ahead.ask}
+            as={as}
+            chance={fan?.chance}
+            nowKg={ahead.nowKg}
+            units={units}
+            horizon={horizon}
+            hasShow={show !== null}
+          />
+        )}
       </div>
     </div>
   );
@@ -302,8 +295,8 @@ export const TrendPage = () => {
   const own = athleteId === person.id;
   const [span, setSpan] = useState<string>('84');
   const season = useSeason(athleteId);
-  const today = season.data?.today;
-  const trend = useTrend(athleteId, today && addDays(today, -Number(span)));
+  const trend = useTrend(athleteId, Number(span));
+  const orders = useOrders(athleteId);
   useEffect(() => {
     document.title = season.data && !own ? `Maul, ${season.data.athlete.name}, trend` : 'Maul, trend';
   }, [season.data, own]);
@@ -339,7 +332,7 @@ export const TrendPage = () => {
           {own ? <Link to="/morning">Weigh in this morning</Link> : 'The athlete has not weighed in.'}
         </p>
       ) : (
-        <Place trend={trend.data} document={season.data} own={own} />
+        <Place trend={trend.data} document={season.data} own={own} orders={orders} />
       )}
     </div>
   );

@@ -1,7 +1,7 @@
 import type { Trend } from '@maul/contract/body';
 import type { Athlete } from '@maul/contract/people';
 import type { SeasonDocument } from '@maul/contract/plan';
-import { FAT_SPREAD, type DecisionDraft, type ForecastInput } from '@maul/core/body';
+import { balanceOfRate, FAT_SPREAD, type DecisionDraft, type ForecastInput } from '@maul/core/body';
 import { countdown, phaseOn, targetsFrom } from '@maul/core/plan';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 
@@ -13,14 +13,32 @@ const ADHERENCE_SD = 50;
 /** Body fat where nothing was said, %, as wide as an eye's. From memory. */
 const FAT_UNKNOWN = { male: 16, female: 25 } as const;
 
-export type EatingAs = 'planned' | 'lately';
+/** What a forecast eats: the plan, as lately, or what a rate of change asks for. */
+export type EatingAs = 'planned' | 'lately' | 'rate';
+
+/** What is asked of the forecast beside the plan. */
+export interface Question {
+  /** kg; null asks for what the wanted pace would bring. */
+  wantedKg: number | null;
+  /** The fastest loss that counts as kept, % a week. */
+  percent: number;
+  /** The show is looked at so many weeks later. */
+  shiftWeeks: number;
+  /** % of body mass a week, where the forecast eats by a rate. */
+  rate: number;
+}
 
 /** The day to which one looks ahead, and why that one. */
-export const horizonOf = (document: SeasonDocument): { to: IsoDate; show: string | null } => {
+export const horizonOf = (document: SeasonDocument, shiftWeeks = 0): { to: IsoDate; show: string | null } => {
   const next = countdown(document.season, document.today);
-  return next && next.days > 0 && next.days <= LONGEST
-    ? { to: next.event.date, show: next.event.name }
-    : { to: addDays(document.today, HORIZON), show: null };
+  const found =
+    next && next.days > 0 && next.days <= LONGEST
+      ? { to: next.event.date, show: next.event.name }
+      : { to: addDays(document.today, HORIZON), show: null };
+  // Never before next week: there is nothing to look ahead to.
+  const to = addDays(found.to, 7 * shiftWeeks);
+  const least = addDays(document.today, 7);
+  return { ...found, to: to < least ? least : to };
 };
 
 /** kcal planned on each day from today to the horizon; a day without a target is as much as is spent. */
@@ -55,17 +73,18 @@ export const forecastInput = (
   document: SeasonDocument,
   as: EatingAs,
   draft: DecisionDraft | null,
+  { to, rate }: { to: IsoDate; rate: number },
 ): ForecastInput | null => {
   const now = trend.days.findLast((d) => d.weightKg !== null && d.expenditure !== null);
   if (!now || now.weightKg === null || now.expenditure === null) return null;
-  const { to } = horizonOf(document);
   const planned = plannedAhead(document, to, now.expenditure);
   const lately = trend.eaten?.kcal;
+  const byRate = now.expenditure + balanceOfRate(rate, now.weightKg);
   const phaseEnds = phaseOn(document.season, document.today)?.to;
   const intake = planned.map((kcal, i) => {
     // A change acts from tomorrow to the end of the phase; eating as lately too.
     const inPhase = phaseEnds === undefined || addDays(document.today, i) <= phaseEnds;
-    const base = as === 'lately' && lately !== undefined && inPhase ? lately : kcal;
+    const base = as === 'rate' ? byRate : as === 'lately' && lately !== undefined && inPhase ? lately : kcal;
     return base + (draft && i > 0 && inPhase ? draft.balance : 0);
   });
   const fat = fatOf(document.athlete);

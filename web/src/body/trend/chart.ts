@@ -2,10 +2,21 @@ import { weeksOf } from '@maul/core/body';
 import { phaseName, phasesInOrder } from '@maul/core/plan';
 import { addDays, type IsoDate } from '@maul/core/units';
 import type { EChartsOption, SeriesOption } from 'echarts';
-import { at, type ChartInput, DAY, type Drawn, energySeries, weightSeries } from './series.ts';
+import { at, type ChartInput, DAY, type Drawn, energySeries, logSeries, weightSeries } from './series.ts';
 
 /** Now, the beginnings of phases, and the changes by letter. */
-const markSeries = ({ trend, document, marks, fan, tokens, hidden, narrow, W, E }: Drawn): SeriesOption[] => {
+const markSeries = ({
+  trend,
+  document,
+  marks,
+  fan,
+  tokens,
+  hidden,
+  narrow,
+  W,
+  E,
+  S,
+}: Drawn): SeriesOption[] => {
   const series: SeriesOption[] = [];
   const { days, today } = trend;
   const first = days[0]?.day ?? today;
@@ -32,7 +43,7 @@ const markSeries = ({ trend, document, marks, fan, tokens, hidden, narrow, W, E 
     formatter: 'today',
     position: 'end',
   });
-  const grids = hidden ? [E] : [W, E];
+  const grids = hidden ? [E, S, S + 1] : [W, E, S, S + 1];
   for (const grid of grids) {
     const top = grid === grids[0];
     series.push(
@@ -88,13 +99,18 @@ const markSeries = ({ trend, document, marks, fan, tokens, hidden, narrow, W, E 
 export const chartOption = (input: ChartInput): EChartsOption => {
   const { trend, document, fan, tokens, hidden, narrow } = input;
   const { days, today } = trend;
-  const [W, E] = hidden ? [-1, 0] : [0, 1];
+  const [W, E, S] = hidden ? [-1, 0, 1] : [0, 1, 2];
   const weeks = weeksOf(
     days.map((d) => ({ ...d, kg: d.counts ? d.kg : null })),
     document.athlete.profile.weekStartsOn,
   );
-  const drawn: Drawn = { ...input, weeks, W, E };
-  const series = [...(hidden ? [] : weightSeries(drawn)), ...energySeries(drawn), ...markSeries(drawn)];
+  const drawn: Drawn = { ...input, weeks, W, E, S };
+  const series = [
+    ...(hidden ? [] : weightSeries(drawn)),
+    ...energySeries(drawn),
+    ...logSeries(drawn),
+    ...markSeries(drawn),
+  ];
   const first = days[0]?.day ?? today;
   const end = fan?.at(-1)?.day ?? addDays(today, 14);
   const axisText = { color: tokens.ink3, fontFamily: 'Archivo Variable', fontSize: 12 };
@@ -119,22 +135,44 @@ export const chartOption = (input: ChartInput): EChartsOption => {
     splitNumber: grid === E && !hidden ? 3 : 6,
     splitLine: { lineStyle: { color: tokens.line, width: 0.8 } },
   });
-  const left = narrow ? 42 : 52;
+  /** A strip that says only its ends. */
+  const thin = (grid: number, name: string, ends: { min: number; max?: number }) => ({
+    ...y(grid, name),
+    ...ends,
+    nameGap: 6,
+    splitNumber: 1,
+    axisLabel: { ...axisText, formatter: (value: number) => value.toLocaleString('en-GB') },
+  });
+  const left = narrow ? 48 : 56;
+  const grids = hidden ? [E, S, S + 1] : [W, E, S, S + 1];
+  // From the foot up, px: dates, steps, the weighed share, energy; what is left is the weight's.
+  const [foot, share, energy] = [28, 94, 160] as const;
+  const side = { left, right: 14 };
+  const strips = [
+    { ...side, bottom: share, height: 32 },
+    { ...side, bottom: foot, height: 32 },
+  ];
   return {
     animation: false,
     textStyle: { fontFamily: 'Archivo Variable' },
     grid: hidden
-      ? [{ left, right: 14, top: 26, bottom: 28 }]
+      ? [{ ...side, top: 26, bottom: energy }, ...strips]
       : [
-          { left, right: 14, top: 26, height: '56%' },
-          { left, right: 14, top: '71%', bottom: 28 },
+          { ...side, top: 26, bottom: energy + (narrow ? 130 : 160) },
+          { ...side, bottom: energy, height: narrow ? 96 : 122 },
+          ...strips,
         ],
-    xAxis: hidden ? [x(0, true)] : [x(0, false), x(1, true)],
-    yAxis: hidden ? [y(0, input.energyUnit)] : [y(0, input.massUnit), y(1, input.energyUnit)],
+    xAxis: grids.map((grid) => x(grid, grid === S + 1)),
+    yAxis: [
+      ...(hidden ? [] : [y(W, input.massUnit)]),
+      y(E, input.energyUnit),
+      thin(S, 'weighed, %', { min: 0, max: 100 }),
+      thin(S + 1, 'steps a day', { min: 0 }),
+    ],
     dataZoom: [
       {
         type: 'inside',
-        xAxisIndex: hidden ? [0] : [0, 1],
+        xAxisIndex: grids,
         filterMode: 'none',
         throttle: 0,
         minValueSpan: 7 * DAY,

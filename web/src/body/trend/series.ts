@@ -2,7 +2,7 @@ import type { Trend } from '@maul/contract/body';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { exponentialTrend, type FanDay, type WeekRow } from '@maul/core/body';
 import { phaseOn } from '@maul/core/plan';
-import { addDays, type IsoDate, K90 } from '@maul/core/units';
+import { type IsoDate, K90 } from '@maul/core/units';
 import type { SeriesOption } from 'echarts';
 
 export type School = 'filter' | 'weeks' | 'exponential';
@@ -59,7 +59,6 @@ const band = (
     symbol: 'none',
     silent: true,
     lineStyle: { opacity: 0 },
-    sampling: 'lttb',
     z: 1,
   });
   return [
@@ -70,6 +69,15 @@ const band = (
     },
   ];
 };
+
+/** Above so many days, points are drawn smaller and in one path: three years stay quick under the hand. */
+const MANY_DAYS = 400;
+/** A span of which single days of eating are not drawn. */
+export const manyDays = ({ days }: Pick<Trend, 'days'>): boolean => days.length > MANY_DAYS;
+/** Every third day of a long span and its last: a line of three years has more days than the page has pixels. */
+const thinned = <Day>(days: readonly Day[]): readonly Day[] =>
+  days.length > MANY_DAYS ? days.filter((_, i) => i % 3 === 0 || i === days.length - 1) : days;
+const inOnePath = (days: number) => ({ large: days > MANY_DAYS, largeThreshold: MANY_DAYS });
 
 /** Steps that hold their mean over a week, with a gap between them. */
 const weekSteps = (weeks: readonly { from: IsoDate; to: IsoDate; value: number | undefined }[]) =>
@@ -85,9 +93,10 @@ const weekSteps = (weeks: readonly { from: IsoDate; to: IsoDate; value: number |
 
 export interface Drawn extends ChartInput {
   weeks: readonly WeekRow[];
-  /** Which grid weight and energy are drawn in. */
+  /** Which grid weight, energy and the weighed share are drawn in; steps stand under the share. */
   W: number;
   E: number;
+  S: number;
 }
 
 /** Mornings, week means, the trend with its band, and the fan into the days to come. */
@@ -104,7 +113,7 @@ export const weightSeries = ({
 }: Drawn): SeriesOption[] => {
   const { days } = trend;
   const series: SeriesOption[] = [];
-  const known = days.filter((d) => d.weightKg !== null && d.weightSd !== null);
+  const known = thinned(days.filter((d) => d.weightKg !== null && d.weightSd !== null));
 
   if (school === 'filter') {
     series.push(
@@ -181,7 +190,8 @@ export const weightSeries = ({
       d.kg !== null && d.counts === counts ? [[at(d.day), mass(d.kg)]] : [],
     ),
     symbol: counts ? 'circle' : 'triangle',
-    symbolSize: days.length > 500 ? 3 : 5,
+    symbolSize: days.length > MANY_DAYS ? 3 : 5,
+    ...inOnePath(days.length),
     itemStyle: { color: tokens.paper, borderColor: tokens.ink2, borderWidth: 1 },
     z: 4,
   });
@@ -210,10 +220,20 @@ export const weightSeries = ({
   return series;
 };
 
+/** A plan of more than so many days is drawn by the mean of each of its weeks: high and low days would be a hatch. */
+const DAY_BY_DAY = 42;
+const plannedPoints = (planned: readonly number[]): { i: number; kcal: number }[] => {
+  if (planned.length <= DAY_BY_DAY) return planned.map((kcal, i) => ({ i, kcal }));
+  return Array.from({ length: Math.ceil(planned.length / 7) }, (_, week) => {
+    const days = planned.slice(week * 7, week * 7 + 7);
+    return { i: week * 7 + (days.length - 1) / 2, kcal: days.reduce((a, b) => a + b, 0) / days.length };
+  });
+};
+
 /** Eaten, spent and planned. */
 export const energySeries = ({ trend, planned, energy, tokens, weeks, E }: Drawn): SeriesOption[] => {
   const { days, today } = trend;
-  const spent = days.filter((d) => d.expenditure !== null && d.expenditureSd !== null);
+  const spent = thinned(days.filter((d) => d.expenditure !== null && d.expenditureSd !== null));
   return [
     ...band(
       spent.map((d) => ({
@@ -242,7 +262,10 @@ export const energySeries = ({ trend, planned, energy, tokens, weeks, E }: Drawn
       name: 'intake of one day',
       xAxisIndex: E,
       yAxisIndex: E,
-      data: days.flatMap((d): Point[] => (d.kcal === null ? [] : [[at(d.day), energy(d.kcal)]])),
+      // Of a long span the week means say it.
+      data: manyDays(trend)
+        ? []
+        : days.flatMap((d): Point[] => (d.kcal === null ? [] : [[at(d.day), energy(d.kcal)]])),
       symbol: 'rect',
       symbolSize: [5, 1.6],
       itemStyle: { color: tokens.ink2 },
@@ -264,12 +287,31 @@ export const energySeries = ({ trend, planned, energy, tokens, weeks, E }: Drawn
       name: 'planned',
       xAxisIndex: E,
       yAxisIndex: E,
-      data: planned.map((kcal, i): Point => [at(addDays(today, i)), energy(kcal)]),
+      data: plannedPoints(planned).map(({ i, kcal }): Point => [at(today) + i * DAY, energy(kcal)]),
       symbol: 'none',
       silent: true,
       step: 'middle',
       lineStyle: { color: tokens.brass, width: 1.6, type: 'dashed' },
       z: 2,
     },
+  ];
+};
+
+/** How much of the week was weighed, %, and its steps a day: each a thin strip of week means. */
+export const logSeries = ({ weeks, tokens, S }: Drawn): SeriesOption[] => {
+  const strip = (name: string, grid: number, value: (week: WeekRow) => number | undefined): SeriesOption => ({
+    type: 'line',
+    name,
+    xAxisIndex: grid,
+    yAxisIndex: grid,
+    data: weekSteps(weeks.map((w) => ({ ...w, value: value(w) }))),
+    symbol: 'none',
+    silent: true,
+    lineStyle: { color: tokens.ink2, width: 2 },
+    z: 2,
+  });
+  return [
+    strip('weighed share of the week', S, (w) => w.weighedShare && w.weighedShare.mean * 100),
+    strip('steps a day of the week', S + 1, (w) => w.steps?.mean),
   ];
 };

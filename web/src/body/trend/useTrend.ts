@@ -1,21 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
-import type { IsoDate } from '@maul/core/units';
 import { call } from '../../data/api.ts';
+import { seasonQuery } from '../../data/queries.ts';
 
-/** Body and log of an athlete from a day on. */
-export const useTrend = (athleteId: string, from?: IsoDate) =>
+/** Body and log of an athlete over so many days up to today. */
+export const useTrend = (athleteId: string, days?: number) =>
   useQuery({
-    queryKey: ['trend', athleteId, from ?? null],
+    queryKey: ['trend', athleteId, days ?? null],
     queryFn: ({ signal }) =>
-      call('trend', { params: { athleteId }, query: from === undefined ? {} : { from }, signal }),
+      call('trend', { params: { athleteId }, query: days === undefined ? {} : { days }, signal }),
     staleTime: 60_000,
   });
 
-export const useSeason = (athleteId: string) =>
-  useQuery({
-    queryKey: ['season', athleteId],
-    queryFn: ({ signal }) => call('season', { params: { athleteId }, signal }),
-  });
+export const useSeason = (athleteId: string) => useQuery(seasonQuery(athleteId));
 
 /** Every order of food and of movement, for the letters on the chart and the ledger. */
 export const useOrders = (athleteId: string) => {

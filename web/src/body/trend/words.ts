@@ -1,8 +1,10 @@
-import type { LedgerRow, MovementOrder, PaceDocument } from '@maul/contract/body';
+import type { LedgerRow, MovementOrder, PaceDocument, Trend } from '@maul/contract/body';
 import type { OrderRow, SeasonDocument } from '@maul/contract/plan';
 import type { DecisionDraft } from '@maul/core/body';
 import { phaseName } from '@maul/core/plan';
 import { movementText, orderText } from '../../plan/index.ts';
+import type { Units } from '@maul/contract/people';
+import { bodyNumber } from '../../ui/formats/units.ts';
 import { plural } from '../../ui/formats/show.ts';
 
 /** With a real minus: −0.65, +0.4. */
@@ -29,6 +31,15 @@ export const skippedInWords = (pace: Pick<PaceDocument, 'skipped'>): string[] =>
     const days = pace.skipped.filter((s) => s.why === why).length;
     return days === 0 ? [] : [`${plural(days, 'day')}: ${SKIP_WORDS[why]}`];
   });
+
+/** The last week against the same days of the cycle before: "Cycle days 19 to 25: −1.4 ± 0.3 kg against the same days 28 days before". */
+export const cycleInWords = (cycle: NonNullable<Trend['cycle']>, units: Units): string => {
+  const mass = (kg: number): number => bodyNumber(kg, units);
+  return (
+    `Cycle days ${cycle.fromDay} to ${cycle.toDay}: ${signed(mass(cycle.difference), 1)} ± ${mass(cycle.band).toFixed(1)} ${units.body} (90 %) ` +
+    `against the same days ${cycle.apart} days before (${cycle.now.mornings} and ${plural(cycle.before.mornings, 'morning')}).`
+  );
+};
 
 /** The likeliest side first: "63 % likely slower than wanted, 32 % inside, 5 % faster". */
 export const oddsInWords = ({ odds, direction }: Pick<PaceDocument, 'odds' | 'direction'>): string | null => {
@@ -78,8 +89,8 @@ export const draftText = ({ school, change }: DecisionDraft): { school: string; 
     change.kind === 'none'
       ? 'Food and movement stay as they are.'
       : change.kind === 'food'
-        ? `${signed(change.kcalPerDay, 0)} kcal a day, which is ${signed(change.kcalPerDay / 4, 0)} g of carbs`
-        : `${change.minutes} min of cardio on ${plural(change.daysPerWeek, 'day')} a week, ${change.kcalEach} kcal each`,
+        ? `${signed(change.kcalPerDay, 0)} kcal a day, which is ${signed(change.kcalPerDay / 4, 0)} g of carbs.`
+        : `${change.minutes} min of cardio on ${plural(change.daysPerWeek, 'day')} a week, ${change.kcalEach} kcal each.`,
 });
 
 export const VERDICTS: Readonly<Record<LedgerRow['verdict'], string>> = {

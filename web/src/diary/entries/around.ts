@@ -1,6 +1,7 @@
 import { waterEntries, type DayDocument } from '@maul/contract/diary';
 import { addDays } from '@maul/core/units';
-import { type CaffeineDose, type Drink } from '@maul/core/diary';
+import { type CaffeineDose } from '@maul/core/diary';
+import { type Drink } from '@maul/core/peak';
 import { useDay } from '../../data/session.ts';
 import { caffeineOf, drinksOf } from './entryText.ts';
 

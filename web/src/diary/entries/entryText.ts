@@ -1,6 +1,7 @@
 import type { DayDocument, DayEntryRow, EntryBody } from '@maul/contract/diary';
 import { minutesIntoDay } from '@maul/core/units';
-import { type CaffeineDose, type Drink } from '@maul/core/diary';
+import { type CaffeineDose } from '@maul/core/diary';
+import { type Drink } from '@maul/core/peak';
 
 /** What something on the rail is called. */
 export const thingName = (thing: EntryBody): string => {
@@ -56,6 +57,7 @@ export const thingFigures = (thing: EntryBody): string => {
       return [
         thing.fullness === null ? '' : `fullness ${thing.fullness}`,
         thing.tightness === null ? '' : `tightness ${thing.tightness}`,
+        thing.waist == null ? '' : `waist ${thing.waist}`,
         thing.words,
       ]
         .filter((t) => t !== '')

@@ -11,7 +11,7 @@ import {
   type FitProblem,
 } from '@maul/core/diary';
 import { groupOf } from '@maul/core/foods';
-import { type DayTargets } from '@maul/core/plan';
+import { type DayTargets, phaseOn } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
@@ -236,11 +236,12 @@ const FitDialog = ({
     (a, b) => (numberOf(a.mealId) ?? 0) - (numberOf(b.mealId) ?? 0) || a.position - b.position,
   );
   const { data: hand } = useFoodsToHand(day.athlete.id);
+  const lever = phaseOn(day.season, day.date)?.board?.lever?.name;
   // Until somebody sets one, the choices follow what is known of the foods.
   const [set, setChoices] = useState<ReadonlyMap<string, MoveChoice> | null>(null);
   const choices = useMemo(
-    () => set ?? startChoices(comingPortions(day, undefined), hand?.seen),
-    [set, day, hand],
+    () => set ?? startChoices(comingPortions(day, undefined), hand?.seen, lever),
+    [set, day, hand, lever],
   );
   const [ownWindows, setOwnWindows] = useState(true);
   const { found, state, fault, run, again, looking } = useFitSearch();
@@ -249,11 +250,10 @@ const FitDialog = ({
   const look = async (): Promise<void> => {
     if (!targets) return;
     const { carbBasis } = targets.basis;
-    const { allergens } = day.athlete.profile;
     const last = portions.at(-1)?.mealId ?? '';
     await run(
       () => fitProblemOf(day, sheet, targets, portions, choices, ownWindows, hand?.seen),
-      () => stockOf(hand?.foods ?? [], carbBasis, allergens, last, hand?.seen),
+      () => stockOf(hand?.foods ?? [], carbBasis, day.athlete.profile, last, hand?.seen),
     );
     results.current?.scrollIntoView({ block: 'start' });
   };
@@ -286,6 +286,11 @@ const FitDialog = ({
       onKeep={() => void look()}
       wide
     >
+      {lever !== undefined && portions.some((p) => p.food.name === lever) && (
+        <p className="second">
+          Peak week: only {lever} moves, as the board says. Tick others to move them too.
+        </p>
+      )}
       {!targets && <p>No phase on this day, so there are no windows to land in.</p>}
       <TextField
         select

@@ -4,6 +4,7 @@ import { ageOn } from '@maul/core/units';
 import { NUTRIENT_LABELS, nutrientPanel, perGrams } from '@maul/core/nutrition';
 import { treatsThatFit, type DaySheet } from '@maul/core/diary';
 import { portionFoodOf, swapFoodOf, useFoodsToHand, type HandFood } from '../../foods/index.ts';
+import { NotTolerated } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, oneDecimal } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
@@ -42,7 +43,7 @@ const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DayShee
   const own = (data?.foods ?? []).filter((f) => f.origin === 'own' || f.inStock);
   const { first, treats } = treatsThatFit(
     sheet,
-    own.map((f) => swapFoodOf(f, data?.seen)),
+    own.map((f) => swapFoodOf(f, profile, data?.seen)),
     micros,
     {
       carbBasis,
@@ -90,6 +91,7 @@ const TreatDialog = ({ day, sheet, onClose }: { day: DayDocument; sheet: DayShee
               <span>
                 up to <b className="n">{gramsText(Number(oneDecimal(grams)))} g</b> <b>{food.name}</b>{' '}
                 <span className="second">{food.state}</span>
+                <NotTolerated name={food.notTolerated} />
               </span>
               <span className="second n">{energyText(kcal, units)}</span>
             </button>

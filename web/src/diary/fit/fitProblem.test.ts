@@ -38,6 +38,16 @@ describe('what may move, and how far', () => {
     expect(moves([rice, oil, fish])).toEqual(['rice']);
     expect(moves([oil, fish])).toEqual(['fish']);
   });
+  test('one lever food of a peak week moves alone; where none of it is planned, it is as on other days', () => {
+    const rice = withFood('rice', { lever: true });
+    const fish = portion('fish');
+    const moves = (only: string, portions: PortionRow[]) =>
+      [...startChoices(portions, {}, only)].flatMap(([id, c]) => (c.moves ? [id] : []));
+    expect(moves(fish.food.name, [{ ...rice, food: { ...rice.food, name: 'Rice' } }, fish])).toEqual([
+      'fish',
+    ]);
+    expect(moves('Rice cakes', [rice, fish])).toEqual(['rice']);
+  });
   test('counted foods move in whole pieces, when they were planned so', () => {
     const two = withFood('egg', EGG, { plannedGrams: 120 });
     const odd = withFood('odd', EGG, { plannedGrams: 86 });
@@ -125,20 +135,24 @@ describe('the problem that is solved', () => {
   test('a macro that a food does not state is not made up', () => {
     expect(perGramOf({ per100g: { ENERC: 100 } }, 'total')).toMatchObject({ ENERC: 1, PROCNT: undefined });
   });
-  test('stock that may help: never what holds an allergen, scoops whole', () => {
+  test('stock that may help: never what holds an allergen or is not tolerated, scoops whole', () => {
     const whey = food('whey', { measures: [{ name: 'scoop', grams: 30, spread: null }] });
     const milk = food('milk powder', { details: { ...NO_DETAILS, allergens: ['milk'] } });
     const away = food('away', { inStock: false });
-    const stock = stockOf([whey, milk, away], 'available', ['milk'], 'm2');
+    const bread = food('bread');
+    const wishes = { allergens: ['milk' as const], notTolerated: ['bread'] };
+    const stock = stockOf([whey, milk, away, bread], 'available', wishes, 'm2');
     expect(stock.map((f) => [f.name, f.moves?.step, f.moves?.whole, f.grams])).toEqual([
       ['whey', 30, true, 0],
     ]);
   });
 });
 
+const ALL = { notTolerated: [] };
+
 describe('foods to hand', () => {
   test('only own and Maul’s own foods say what they hold of allergens', () => {
-    const known = (origin: Food['origin']) => swapFoodOf(food('x', { origin })).allergensKnown;
+    const known = (origin: Food['origin']) => swapFoodOf(food('x', { origin }), ALL).allergensKnown;
     expect([known('everyday'), known('package'), known('table'), known('imported'), known('own')]).toEqual([
       true,
       true,
@@ -154,6 +168,6 @@ describe('foods to hand', () => {
   });
   test('keeps on the road by its tag', () => {
     const nuts = food('nuts', { details: { ...NO_DETAILS, tags: ['keeps'] } });
-    expect([swapFoodOf(nuts).keeps, swapFoodOf(food('fish')).keeps]).toEqual([true, false]);
+    expect([swapFoodOf(nuts, ALL).keeps, swapFoodOf(food('fish'), ALL).keeps]).toEqual([true, false]);
   });
 });

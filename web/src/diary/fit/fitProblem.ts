@@ -1,6 +1,8 @@
 import { pieceOf, perGramOf, sizeOf } from '../../foods/index.ts';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import type { Food, SeenFoods } from '@maul/contract/foods';
+import type { Profile } from '@maul/contract/people';
+import { notToleratedAs } from '@maul/core/foods';
 import {
   fitWindow,
   isBare,
@@ -40,12 +42,17 @@ export const stepChoices = (portion: PortionRow): { label: string; step: number;
 const roomFor = (grams: number, largest: number): number =>
   Math.max(grams, Math.min(largest, Math.max(2.5 * grams, grams + 100)));
 
-/** Levers may move; where no portion is one, whatever is planned may. Counted foods move in whole pieces. */
+/**
+ * Levers may move; where no portion is one, whatever is planned may. In a peak week that names one lever food (`only`) nothing but it may, where it
+ * is planned. Counted foods move in whole pieces.
+ */
 export const startChoices = (
   portions: readonly PortionRow[],
   seen: SeenFoods = {},
+  only?: string,
 ): Map<string, MoveChoice> => {
-  const levers = portions.filter((p) => p.food.lever);
+  const named = portions.filter((p) => p.food.name === only);
+  const levers = named.length > 0 ? named : portions.filter((p) => p.food.lever);
   const free = levers.length > 0 ? levers : portions.filter((p) => (p.plannedGrams ?? 0) >= 20);
   return new Map(
     portions.map((p) => {
@@ -127,16 +134,21 @@ export const fitProblemOf = (
   return { foods, windows };
 };
 
-/** Foods in stock as a fit may bring them in, up to 300 g of each; never one with an allergen of the athlete’s. */
+/** Foods in stock as a fit may bring them in, up to 300 g of each; never one with an allergen of the athlete’s or one not tolerated. */
 export const stockOf = (
   foods: readonly Food[],
   carbBasis: 'total' | 'available',
-  allergens: readonly string[],
+  { allergens, notTolerated }: Pick<Profile, 'allergens' | 'notTolerated'>,
   mealId: string,
   seen: SeenFoods = {},
 ): FitFood[] =>
   foods
-    .filter((f) => f.inStock && !f.details.allergens.some((a) => allergens.includes(a)))
+    .filter(
+      (f) =>
+        f.inStock &&
+        notToleratedAs(f.name, notTolerated) === null &&
+        !f.details.allergens.some((a) => allergens.includes(a)),
+    )
     .map((f) => {
       const { largest } = sizeOf({ ...f, ...f.details }, seen);
       const piece = pieceOf(f) ?? f.measures.find((m) => /^scoop/i.test(m.name))?.grams ?? null;

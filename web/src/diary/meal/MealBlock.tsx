@@ -8,7 +8,8 @@ import {
   wholeEaten,
   windowState,
 } from '@maul/core/diary';
-import type { MealWindow } from '@maul/core/plan';
+import { type MealWindow, sodiumOfDay } from '@maul/core/plan';
+import { whole as wholeNumber } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import { memo } from 'react';
 import { Link } from 'react-router';
@@ -199,6 +200,22 @@ const Plate = ({
   </div>
 );
 
+/** The sodium of a meal, eaten and planned; what does not state it is named, for unknown is not none. */
+const Salt = ({ line }: { line: MealLine }) => {
+  const { mg } = sodiumOfDay(
+    line.lines.map(({ portion, grams }) => ({ per100g: portion.food.per100g, grams })),
+    false,
+  );
+  const silent = line.lines.filter(({ portion }) => portion.food.per100g.NA === undefined);
+  return (
+    <p className="second n">
+      Sodium {silent.length > 0 ? 'at least ' : ''}
+      {wholeNumber(mg)} mg
+      {silent.length > 0 && `; not stated by ${silent.map(({ portion }) => portion.food.name).join(', ')}`}
+    </p>
+  );
+};
+
 export interface MealBlockProps {
   day: DayDocument;
   line: MealLine;
@@ -207,6 +224,8 @@ export interface MealBlockProps {
   wanted?: MealWindow;
   /** Groups of the plate, for a phase that goes by it. */
   groups?: readonly string[];
+  /** A day of a peak week: what salt the meal holds is said. */
+  salted?: boolean;
   /** The meal being weighed: boxed, with a rule for each portion. */
   open: boolean;
   /** What may be done here; nothing for a coach but notes. */
@@ -218,7 +237,7 @@ export interface MealBlockProps {
 }
 
 /** One meal: its number, what is in it, and every portion with plan, weight, method and macros in columns. */
-const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlockProps) => {
+const PlainMealBlock = ({ day, line, meal, wanted, groups, salted, open, edit }: MealBlockProps) => {
   const allPlanned = line.measured === 0;
   const whole = wholeEaten(meal, day.portions);
   const rowOf = (id: string) => day.portions.find((p) => p.id === id);
@@ -267,6 +286,7 @@ const PlainMealBlock = ({ day, line, meal, wanted, groups, open, edit }: MealBlo
         })}
       </ul>
       {wanted && <Wanted wanted={wanted} line={line} />}
+      {salted && <Salt line={line} />}
       {groups && <Plate day={day} meal={meal} groups={groups} editable={edit !== undefined} />}
       <div className="meal-foot">
         {edit && (
@@ -302,6 +322,7 @@ const sameMeal = (a: MealBlockProps, b: MealBlockProps): boolean =>
   a.open === b.open &&
   a.wanted === b.wanted &&
   a.groups === b.groups &&
+  a.salted === b.salted &&
   a.edit === b.edit &&
   a.day.notes === b.day.notes;
 

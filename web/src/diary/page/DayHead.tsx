@@ -1,6 +1,6 @@
 import type { DayDocument } from '@maul/contract/diary';
 import { addDays, localMoment } from '@maul/core/units';
-import { countdown, phaseName, phaseWeek, type DayTargets } from '@maul/core/plan';
+import { countdown, phaseName, phaseWeek, type DayTargets, typeDay } from '@maul/core/plan';
 import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
@@ -31,10 +31,7 @@ const placeOf = (day: HeadDay, targets: DayTargets | undefined): string => {
   const parts: string[] = [];
   if (targets) {
     const { week, of } = phaseWeek(targets.phase, day.date);
-    parts.push(
-      `${phaseName(targets.phase)}, week ${week} of ${of}`,
-      `${targets.dayType.name.toLowerCase()} day`,
-    );
+    parts.push(`${phaseName(targets.phase)}, week ${week} of ${of}`, typeDay(targets.dayType));
   } else parts.push('No phase on this day, so no targets');
   const next = countdown(day.season, day.date);
   if (next)

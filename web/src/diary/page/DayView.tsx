@@ -18,6 +18,7 @@ import { Notes } from './Notes.tsx';
 import { Guessed } from '../out/Guesses.tsx';
 import { Rail } from '../rail/Rail.tsx';
 import type { Open } from './DayDialogs.tsx';
+import { PeakStrip } from '../../peak/index.ts';
 import './today.css';
 
 // Dialogs come when they are opened: the first page stays light.
@@ -26,6 +27,8 @@ const Drinks = lazy(() => import('../entries/Drinks.tsx'));
 const QuickLine = lazy(() => import('../quick/QuickLine.tsx'));
 const Weighed = lazy(() => import('./Weighed.tsx'));
 const PauseStrip = lazy(() => import('../entries/PauseDialog.tsx').then((m) => ({ default: m.PauseStrip })));
+const WeekStrip = lazy(() => import('./WeekStrip.tsx'));
+const WithoutStrip = lazy(() => import('../entries/WithoutStrip.tsx'));
 const CloseDay = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.CloseDay })));
 const AsYesterday = lazy(() => import('../meal/AsYesterday.tsx'));
 const DayDialogs = lazy(() => import('./DayDialogs.tsx'));
@@ -196,6 +199,9 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
               {day.standing.some((r) => r.thing.kind === 'pause') && (
                 <PauseStrip day={day} editable={editable} />
               )}
+              {targets?.phase.board && <PeakStrip day={day} own={editable} />}
+              {editable && day.athlete.hasCoach && day.date === day.today && <WeekStrip day={day} />}
+              {day.standing.some((r) => r.thing.kind === 'elimination') && <WithoutStrip day={day} />}
               <DayCautions day={day} targets={targets} />
             </Suspense>
             {targets && <WithoutNumbers targets={targets} />}

@@ -2,7 +2,7 @@ import { dayInputs, targetsOf } from '../../data/day.ts';
 import { DAY_PAPER_FILE } from '@maul/contract/routes';
 import { dayPaper, paperText, type DayPaper } from '@maul/core/diary';
 import { isIsoDate } from '@maul/core/units';
-import { phaseName } from '@maul/core/plan';
+import { phaseName, typeDay } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Link, Navigate, useParams } from 'react-router';
@@ -107,7 +107,7 @@ export const PaperPage = () => {
   });
   const heading = [
     `${longDate(day.date)} ${day.date.slice(0, 4)}, ${chosen === 'plan' ? 'the plan' : 'the log'}`,
-    `${day.athlete.name}${targets ? `, ${phaseName(targets.phase).toLowerCase()}, ${targets.dayType.name.toLowerCase()} day` : ''}`,
+    `${day.athlete.name}${targets ? `, ${phaseName(targets.phase).toLowerCase()}, ${typeDay(targets.dayType)}` : ''}`,
   ];
   const beside = inDayOrder(day.entries, day.athlete.dayTurnsAt)
     .filter((e) => chosen === 'plan' || !('done' in e.thing) || e.thing.done)

@@ -8,6 +8,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { portionFoodOf, useSwaps } from '../../foods/index.ts';
+import { NotTolerated } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
@@ -139,6 +140,7 @@ const SwapDialog = ({
                 <b className="n">{gramsText(swap.grams)} g</b> <b>{swap.food.name}</b>{' '}
                 <span className="second">{swap.food.state}</span>
                 {swap.food.inStock && <span className="food-mark">in stock</span>}
+                <NotTolerated name={swap.food.notTolerated} />
                 {swap.food.keeps && onTheRoad && <span className="food-mark">keeps</span>}
               </span>
               <Moves moves={swap.moves} by={by} />

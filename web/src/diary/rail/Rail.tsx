@@ -1,4 +1,5 @@
 import type { DayDocument, DayEntryRow } from '@maul/contract/diary';
+import { slotClock } from '@maul/core/peak';
 import { localMoment, minutesIntoDay } from '@maul/core/units';
 import { matchMeals, mealWindows, type DayTargets, type MealWindow } from '@maul/core/plan';
 import { type DaySheet } from '@maul/core/diary';
@@ -7,6 +8,7 @@ import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { fromDay } from '../../data/fromDay.ts';
 import { MealBlock, type MealBlockProps } from '../meal/MealBlock.tsx';
 import { windowText } from '../../ui/formats/show.ts';
+import { Deadline, deadlinesOf } from './Deadline.tsx';
 import { RailEntry } from './RailEntry.tsx';
 import { inDayOrder } from '../entries/entryText.ts';
 import { railPosition, railTicks, type Anchor } from './railScale.ts';
@@ -141,30 +143,32 @@ export const Rail = ({
   const macros = targets?.phase.macros;
   const groups = macros?.kind === 'plate' ? macros.groups : undefined;
   const open = places.filter((_, i) => matched[i] === undefined);
+  const deadlines = useMemo(
+    () => deadlinesOf({ season: day.season, date: day.date, athlete: day.athlete }),
+    [day.season, day.date, day.athlete],
+  );
   const [ref, { points, height }] = useAnchors(
     dayTurnsAt,
-    sheet.meals.length + open.length + day.entries.length,
+    sheet.meals.length + open.length + day.entries.length + deadlines.length,
   );
+  const none = { line: undefined, place: undefined, entry: undefined, by: undefined };
   const rows = [
     ...sheet.meals.map((line, i) => ({
+      ...none,
       time: line.time,
       line,
       place: places[matched.indexOf(i)],
-      entry: undefined,
     })),
-    ...open.map((place) => ({ time: place.time, line: undefined, place, entry: undefined })),
-    ...inDayOrder(day.entries, dayTurnsAt).map((entry) => ({
-      time: entry.time,
-      line: undefined,
-      place: undefined,
-      entry,
-    })),
+    ...open.map((place) => ({ ...none, time: place.time, place })),
+    ...inDayOrder(day.entries, dayTurnsAt).map((entry) => ({ ...none, time: entry.time, entry })),
+    ...deadlines.map((by) => ({ ...none, time: slotClock(by.at), by })),
   ].sort((a, b) => minutesIntoDay(a.time, dayTurnsAt) - minutesIntoDay(b.time, dayTurnsAt));
   return (
     <div className="rail">
       <Hours day={day} points={points} height={height} />
       <div className="rail-meals" ref={ref}>
-        {rows.map(({ line, place, time, entry }) => {
+        {rows.map(({ line, place, time, entry, by }) => {
+          if (by) return <Deadline key={`by ${time}`} day={day} by={by} />;
           if (entry) return <RailEntry key={entry.id} day={day} entry={entry} onEdit={edit?.thing} />;
           if (!line) return place && <Place key={`place ${time}`} place={place} onPlan={onPlan} />;
           const meal = day.meals.find((m) => m.id === line.id);
@@ -178,6 +182,7 @@ export const Rail = ({
               wanted={place}
               open={line.id === openId}
               groups={groups}
+              salted={deadlines.length > 0}
               edit={edit}
             />
           );

@@ -1,6 +1,6 @@
 import { WhyDialog } from '../lazy.ts';
 import type { SeasonDocument } from '@maul/contract/plan';
-import { dayTargets, mealWindows } from '@maul/core/plan';
+import { dayTargets, mealWindows, typeDay } from '@maul/core/plan';
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import { type IsoDate, whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
@@ -30,7 +30,7 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
     <section className="rows day-panel" aria-label={`Targets of ${shortDate(date)}`}>
       <h2 className="panel-title">
         {shortDate(date)}
-        {targets ? `, ${targets.dayType.name.toLowerCase()} day` : ''}
+        {targets ? `, ${typeDay(targets.dayType)}` : ''}
       </h2>
       {!targets && <p className="second">No phase on this day, so no targets.</p>}
       {targets?.problems.map((problem) => (

@@ -1,8 +1,9 @@
 import { DateField } from '../../ui/fields/DateField.tsx';
 import type { SeasonDocument } from '@maul/contract/plan';
-import { basisOn, FAT_SPREAD, startBy, type StartBy } from '@maul/core/body';
-import { dayTargets, phaseName } from '@maul/core/plan';
-import { isIsoDate, type IsoDate, K90 } from '@maul/core/units';
+import { basisOn, FAT_SPREAD, slackOdds, startBy, type StartBy } from '@maul/core/body';
+import { seededRandom } from '@maul/core/random';
+import { dayTargets, phaseName, typeDay } from '@maul/core/plan';
+import { daysBetween, isIsoDate, type IsoDate, K90 } from '@maul/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -45,6 +46,8 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
   const show = shows.find((e) => e.id === showId) ?? shows[0];
   const spread = FAT_SPREAD[athlete.profile.fat?.method ?? 'eye'];
   let found: StartBy | undefined;
+  // The simple school goes by one rate and one lean part; this by all that is in doubt.
+  let odds: ReturnType<typeof slackOdds> | undefined;
   let fault: string | undefined;
   if (basis && show && fat !== null)
     try {
@@ -59,6 +62,18 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
         today,
         show: show.date,
       });
+      odds = slackOdds(
+        {
+          weightKg: basis.weightKg,
+          fatPercent: fat,
+          fatSd: spread,
+          stageFatPercent: stage,
+          ratePercent: rate,
+          pauseWeeks: pause,
+          weeksLeft: daysBetween(today, show.date) / 7,
+        },
+        seededRandom(1),
+      );
     } catch (error) {
       fault = error instanceof Error ? error.message : 'These figures do not go together.';
     }
@@ -129,6 +144,15 @@ export const StartByPanel = ({ document }: { document: SeasonDocument }) => {
                 </dd>
                 <dt>Slack</dt>
                 <dd>{weeks(found.slackWeeks.mid)} weeks</dd>
+                {odds && (
+                  <>
+                    <dt>Time to spare, with its uncertainty</dt>
+                    <dd>
+                      {weeks(odds.low)} to {weeks(odds.high)} weeks (10 to 90 of 100); it fits in{' '}
+                      {Math.round(100 * odds.fits)} of 100
+                    </dd>
+                  </>
+                )}
               </dl>
               <Gauge
                 label="Weeks it takes"
@@ -180,7 +204,7 @@ export const InForcePanel = ({ document }: { document: SeasonDocument }) => {
       {data && targets && (
         <div className="rows" data-testid="in-force">
           <p>
-            <b>{phaseName(targets.phase)}</b>, {targets.dayType.name.toLowerCase()} day:{' '}
+            <b>{phaseName(targets.phase)}</b>, {typeDay(targets.dayType)}:{' '}
             {targets.windows.ENERC ? energyText(targets.windows.ENERC.aim, units) : 'no energy target'}
             {(['PROCNT', 'CARB', 'FAT'] as const).map((key) => {
               const window = targets.windows[key];

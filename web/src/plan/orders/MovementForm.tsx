@@ -77,7 +77,7 @@ export const MovementForm = ({
       {kind === 'none' && (
         <TextField
           select
-          label="Which one ends"
+          label="Order that ends"
           value={of}
           onChange={(e) => setOf(e.target.value as typeof of)}
         >

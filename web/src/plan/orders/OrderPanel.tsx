@@ -39,7 +39,7 @@ const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTarge
     <div className="order-preview">
       <p className="order-change">
         <span>
-          {name}, {typeDays(after.dayType.name)}
+          {name}, {typeDays(after.dayType)}
         </span>
         <s>{whole(old.aim)}</s>
         <b>{whole(now.aim)}</b>

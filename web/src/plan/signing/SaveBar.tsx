@@ -1,16 +1,18 @@
-import { reviewSeason, confirmationHolds, seasonChanges, seasonRemarks } from '@maul/core/plan';
+import { reviewSeason, confirmationHolds, type Season, seasonChanges, seasonRemarks } from '@maul/core/plan';
+import type { ResponseOf } from '@maul/contract/routes';
 import type { SeasonDocument } from '@maul/contract/plan';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { allConfirmed, CautionChecks, CautionLine } from '../cautions/Cautions.tsx';
 import { datesInWords, plural } from '../../ui/formats/show.ts';
 import { ApiProblem, call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useSession } from '../../data/session.ts';
 import { discard, isDirty, redo, signed, takeWaiting, undo, useEditor } from '../editor.ts';
+import './saveBar.css';
 
 /** A season waiting for confirmation for somebody's word: what it is about, and the confirmation. */
 export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
@@ -73,10 +75,40 @@ const useSave = (document: SeasonDocument) =>
     },
   });
 
+/**
+ * Signs what was just changed, with its reason, where nothing else was changed before and nothing in it needs a confirmation. Answers false where it
+ * has to be looked at first: then it waits in the bar.
+ */
+export const useSignAtOnce = (document: SeasonDocument) => {
+  const save = useSave(document);
+  const athleteId = document.athlete.id;
+  return {
+    fault: save.error,
+    sign: (before: Season, reason: string): boolean => {
+      const { season, saved, waiting } = useEditor.getState();
+      const measured = queryClient.getQueryData<ResponseOf<'cautions'>>(['cautions', athleteId]);
+      const { cautions, faults } = reviewSeason(
+        { season: saved, bases: document.bases, orders: document.orders },
+        season,
+        document.athlete,
+        document.today,
+        measured?.cautions,
+      );
+      const alone = seasonChanges(saved, before).length === 0;
+      if (!alone || waiting !== null || faults.length > 0 || !allConfirmed(cautions, [])) return false;
+      save.mutate({ id: uuidv7(), reason, confirmed: [] });
+      return true;
+    },
+  };
+};
+
 /** What a draft changes, what may hurt in it, and signing it. Nothing is in force before it is signed. */
 export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   const editor = useEditor();
-  const { season, saved, history, waiting } = editor;
+  const { saved, history, waiting } = editor;
+  // What was changed shows first; what it means for the whole season is said a moment later, and nothing is signed before it.
+  const season = useDeferredValue(editor.season);
+  const behind = season !== editor.season;
   const dirty = isDirty(editor);
   const athleteId = document.athlete.id;
   const [id, setId] = useState(() => uuidv7());
@@ -112,7 +144,8 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   }, [cautions, document.confirmations, role]);
   const [open, setOpen] = useState(false);
   const save = useSave(document);
-  const barred = waiting !== null || faults.length > 0 || !allConfirmed(cautions, [...confirmed, ...held]);
+  const barred =
+    behind || waiting !== null || faults.length > 0 || !allConfirmed(cautions, [...confirmed, ...held]);
   return (
     <section className="save-bar" aria-label="Changes">
       <div className="save-line">

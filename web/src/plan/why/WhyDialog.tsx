@@ -1,5 +1,5 @@
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
-import { whyTargets, type ChangeOrder, type Season } from '@maul/core/plan';
+import { whyTargets, type ChangeOrder, type Season, typeDay } from '@maul/core/plan';
 import { type BodyBasis } from '@maul/core/body';
 import { type IsoDate } from '@maul/core/units';
 import type { OrderRow } from '@maul/contract/plan';
@@ -57,7 +57,7 @@ const WhyDialog = ({ season, bases, orders, date, first, onClose }: WhyProps) =>
                   {window ? windowText(window) : 'No target'} {window ? unit : ''}
                 </span>
                 <span className="second">
-                  {name}, {longDate(date)}, {why.targets.dayType.name.toLowerCase()} day
+                  {name}, {longDate(date)}, {typeDay(why.targets.dayType)}
                 </span>
               </p>
               {why.targets.problems.map((problem) => (

@@ -24,13 +24,17 @@ export const gramsText = (grams: number): string =>
     ? String(grams)
     : grams.toFixed(Math.abs(grams * 10 - Math.round(grams * 10)) < 1e-6 ? 1 : 2);
 
-export const longDate = (date: IsoDate): string =>
-  new Intl.DateTimeFormat('en-GB', {
-    weekday: 'long',
-    day: 'numeric',
-    month: 'long',
-    timeZone: 'UTC',
-  }).format(new Date(`${date}T00:00:00Z`));
+// Making a formatter takes longer than all that it is asked afterwards: each is made once.
+const dateFormat = (options: Intl.DateTimeFormatOptions): ((date: IsoDate) => string) => {
+  const format = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: 'UTC' });
+  return (date) => format.format(new Date(`${date}T00:00:00Z`));
+};
+/** "Monday 16 March". */
+export const longDate = dateFormat({ weekday: 'long', day: 'numeric', month: 'long' });
+/** "Mon 16 Mar". */
+export const shortDate = dateFormat({ weekday: 'short', day: 'numeric', month: 'short' });
+/** "Mon 16". */
+export const dayOfWeek = dateFormat({ weekday: 'short', day: 'numeric' });
 
 /** A moment in the reader's own clock: "28 Nov, 12:30". */
 export const longDateTime = (moment: string): string =>
@@ -40,14 +44,6 @@ export const longDateTime = (moment: string): string =>
     hour: '2-digit',
     minute: '2-digit',
   }).format(new Date(moment));
-
-export const shortDate = (date: IsoDate): string =>
-  new Intl.DateTimeFormat('en-GB', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    timeZone: 'UTC',
-  }).format(new Date(`${date}T00:00:00Z`));
 
 /** A sentence with its dates as one says them: "ends 2027-01-18" becomes "ends Mon 18 Jan 2027". */
 export const datesInWords = (sentence: string): string =>

@@ -1,0 +1,198 @@
+import type { CheckIn, CheckIns, Packet } from '@maul/contract/coaching';
+import type { Athlete } from '@maul/contract/people';
+import { correctionsOf, remarksOf } from '@maul/core/coaching';
+import { addDays } from '@maul/core/units';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
+import { call, sentenceOf } from '../data/api.ts';
+import { checkInsQuery } from '../data/queries.ts';
+import { onDevice, sawAnswer } from '../data/remembered.ts';
+import { queryClient, useOwnDay } from '../data/session.ts';
+import { Fault } from '../ui/Fault.tsx';
+import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
+import { Answers, ReadBy } from './week/Answers.tsx';
+import { useCheckIn, useWeek } from './week/useWeeks.ts';
+import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
+
+/** Words that are typed and not sent stay on this device, by the week that they are for. */
+const keptWords = (athleteId: string, to: string): string => `maul.week.${athleteId}.${to}`;
+
+const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; onSent: () => void }) => {
+  const key = keptWords(athlete.id, packet.to);
+  const [words, setWords] = useState(() => onDevice.read(key) ?? '');
+  // Pressed twice, or again after a bad connection, it is one week.
+  const [id] = useState(() => uuidv7());
+  const send = useMutation({
+    mutationFn: () =>
+      call('sendCheckIn', { params: { athleteId: athlete.id, id }, body: { to: packet.to, words } }),
+    onSuccess: () => {
+      onDevice.keep(key, null);
+      onSent();
+      return queryClient.invalidateQueries({ queryKey: ['check-ins', athlete.id] });
+    },
+  });
+  return (
+    <section aria-label="Send it" className="week-send">
+      <TextField
+        label="Your words"
+        multiline
+        minRows={3}
+        fullWidth
+        value={words}
+        onChange={(e) => {
+          setWords(e.target.value);
+          onDevice.keep(key, e.target.value);
+        }}
+        placeholder="How it went, what was hard, what you want to ask"
+        slotProps={{ htmlInput: { maxLength: 4000 } }}
+      />
+      <p className="second">
+        Sent as the log says it now, and never changed afterwards; what you correct later is marked.{' '}
+        <Link to="/pictures">Pictures</Link> go along by their day.
+      </p>
+      {send.error && <Alert severity="error">{sentenceOf(send.error)} Your words are still here.</Alert>}
+      <Button variant="contained" disabled={send.isPending} onClick={() => send.mutate()}>
+        Send the week
+      </Button>
+    </section>
+  );
+};
+
+const headLine = ({ today, due, sent }: CheckIns, hasCoach: boolean): string => {
+  if (!hasCoach)
+    return 'Nobody coaches you here, so there is nobody to send it to. The week is yours to read.';
+  if (!due) return sent[0] ? `Sent on ${longDateTime(sent[0].sentAt)}.` : 'Nothing is due.';
+  if (due.on === today) return 'Due today.';
+  return `Due since ${shortDate(due.on)}. No harm done: send it when it suits you.`;
+};
+
+const Sent = ({ athlete, sent }: { athlete: Athlete; sent: CheckIns['sent'] }) => {
+  const [chosen, setChosen] = useState(sent[0]?.id);
+  const { data, error, refetch } = useCheckIn(athlete.id, chosen);
+  if (sent.length === 0) return null;
+  return (
+    <section aria-label="Weeks that were sent" className="week-part">
+      <h2 className="panel-title">Sent</h2>
+      <ul className="week-sent">
+        {sent.map((s) => (
+          <li key={s.id}>
+            <button
+              type="button"
+              className="linklike"
+              aria-pressed={s.id === chosen}
+              onClick={() => setChosen(s.id)}
+            >
+              {shortDate(s.from)} to {shortDate(s.to)}
+            </button>{' '}
+            <span className="second">{s.answered ? 'answered' : 'no answer yet'}</span>
+          </li>
+        ))}
+      </ul>
+      {error && !data && <Fault error={error} again={() => void refetch()} />}
+      {data && <SentWeek athlete={athlete} week={data} />}
+    </section>
+  );
+};
+
+const SentWeek = ({ athlete, week }: { athlete: Athlete; week: CheckIn }) => {
+  const answered = week.answers.length > 0;
+  useEffect(() => {
+    if (answered) sawAnswer(week.id);
+  }, [answered, week.id]);
+  const corrections = week.now ? correctionsOf(week.packet.days, week.now) : [];
+  const remarks = remarksOf(week.packet.days);
+  return (
+    <div className="week-letter">
+      <h3 className="panel-title">
+        {athlete.name}, {shortDate(week.packet.from)} to {shortDate(week.packet.to)}
+      </h3>
+      <Answers answers={week.answers} />
+      <ReadBy reads={week.reads} />
+      {week.words !== '' && <p className="review-words">{week.words}</p>}
+      <WeekHead packet={week.packet} units={athlete.profile.units} hideWeight={athlete.profile.hide.weight} />
+      {corrections.length > 0 && (
+        <p className="second">
+          {plural(corrections.length, 'figure was', 'figures were')} corrected in the log since it was sent;
+          both are shown.
+        </p>
+      )}
+      <WeekSheet
+        packet={week.packet}
+        remarks={remarks}
+        corrections={corrections}
+        units={athlete.profile.units}
+        hide={athlete.profile.hide}
+      />
+      <Remarks remarks={remarks} />
+      <p className="quiet week-print-only">
+        Printed from Maul. Figures as they were sent on {longDateTime(week.sentAt)}.
+      </p>
+      <Button size="small" className="no-print" onClick={() => window.print()}>
+        Print this week
+      </Button>
+    </div>
+  );
+};
+
+/** The week as the log says it now, with words to send along where somebody reads it. */
+const Now = ({ athlete, list, onSent }: { athlete: Athlete; list: CheckIns; onSent: () => void }) => {
+  const to = list.due?.to ?? addDays(list.today, -1);
+  const { data: packet, error, refetch } = useWeek(athlete.id, to);
+  if (error && !packet) return <Fault error={error} again={() => void refetch()} />;
+  if (!packet) return <p className="waiting">Reading the week …</p>;
+  const { units, hide } = athlete.profile;
+  const remarks = remarksOf(packet.days);
+  return (
+    <section aria-label="The week as it is now" className="week-part">
+      <h2 className="panel-title">
+        {shortDate(packet.from)} to {shortDate(packet.to)}
+      </h2>
+      <WeekHead packet={packet} units={units} hideWeight={hide.weight} />
+      {athlete.hasCoach && <Words key={packet.to} athlete={athlete} packet={packet} onSent={onSent} />}
+      <WeekSheet packet={packet} remarks={remarks} corrections={[]} units={units} hide={hide} />
+      <Remarks remarks={remarks} />
+    </section>
+  );
+};
+
+const Page = ({ athlete, list }: { athlete: Athlete; list: CheckIns }) => {
+  const [byHand, setByHand] = useState(false);
+  const open = list.due !== null || byHand || list.sent.length === 0;
+  return (
+    <div className="week-page">
+      <div className="week-top">
+        <h1 className="page-title">The week</h1>
+        <p className="second">
+          {headLine(list, athlete.hasCoach)} · <Link to="/account/body">Change its weekday</Link> ·{' '}
+          <Link to="/trend">Trend</Link>
+        </p>
+      </div>
+      {open ? (
+        <Now athlete={athlete} list={list} onSent={() => setByHand(false)} />
+      ) : (
+        <Button size="small" onClick={() => setByHand(true)}>
+          Read or send the week up to yesterday
+        </Button>
+      )}
+      <Sent key={list.sent[0]?.id ?? ''} athlete={athlete} sent={list.sent} />
+    </div>
+  );
+};
+
+/** The athlete's week on one page: seen, given words, sent; and what was answered to the ones before. */
+export const CheckInPage = () => {
+  const { day, error } = useOwnDay();
+  const list = useQuery({ ...checkInsQuery(day?.athlete.id ?? ''), enabled: day !== undefined });
+  useEffect(() => {
+    document.title = 'Maul, the week';
+  }, []);
+  const trouble = error ?? list.error;
+  if (trouble && !(day && list.data)) return <Fault error={trouble} again={() => void list.refetch()} />;
+  if (!day || !list.data) return <p className="waiting">Reading the week …</p>;
+  return <Page athlete={day.athlete} list={list.data} />;
+};

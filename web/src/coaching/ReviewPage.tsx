@@ -1,0 +1,315 @@
+import type { CheckIn, RosterRow } from '@maul/contract/coaching';
+import type { SeasonDocument } from '@maul/contract/plan';
+import { correctionsOf, remarksOf } from '@maul/core/coaching';
+import { addDays } from '@maul/core/units';
+import Button from '@mui/material/Button';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { PictureStrip } from '../body/index.ts';
+import { call } from '../data/api.ts';
+import { seasonQuery } from '../data/queries.ts';
+import { inTab, onDevice } from '../data/remembered.ts';
+import { orderText } from '../plan/index.ts';
+import { PHASE_NAMES } from '@maul/core/plan';
+import { Fault } from '../ui/Fault.tsx';
+import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
+import { isTyping } from '../ui/typing.ts';
+import { AnswerForm } from './week/AnswerForm.tsx';
+import { Answers } from './week/Answers.tsx';
+import { fetchAhead, useCheckIn } from './week/useWeeks.ts';
+import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
+
+/** Weeks that wait, in the order of need; those put off come last. */
+const queueOf = (athletes: readonly RosterRow[], later: readonly string[]): RosterRow[] => {
+  const waiting = athletes.filter((a) => a.checkIn !== null && !a.checkIn.answered);
+  return [
+    ...waiting.filter((a) => !later.includes(a.athleteId)),
+    ...waiting.filter((a) => later.includes(a.athleteId)),
+  ];
+};
+
+const LATER = 'maul.weeks.later';
+/** Who was put off; for as long as the browser is open. */
+const laterNow = (): string[] => (inTab.read(LATER) ?? '').split(' ').filter((id) => id !== '');
+
+const addressOf = (row: RosterRow): string => `/athletes/${row.athleteId}/review/${row.checkIn?.id ?? ''}`;
+
+const Keys = () => (
+  <p className="second review-keys">
+    <kbd>j</kbd> next <kbd>k</kbd> previous <kbd>a</kbd> answer <kbd>Ctrl Enter</kbd> send <kbd>c</kbd>{' '}
+    <kbd>Enter</kbd> no change <kbd>o</kbd> write an order <kbd>l</kbd> later
+  </p>
+);
+
+const Orders = ({ ids, document }: { ids: readonly string[]; document: SeasonDocument | undefined }) => {
+  const orders = (document?.orders ?? []).filter((o) => ids.includes(o.id)).slice(0, 5);
+  return (
+    <section aria-label="Orders in the week">
+      <h2 className="panel-title">Orders</h2>
+      {document && orders.length === 0 && <p className="second">None acts in this week.</p>}
+      <ul className="sheet-remarks">
+        {orders.map((o) => (
+          <li key={o.id}>
+            {orderText(o, document?.season ?? { phases: [], events: [] })}
+            {o.acknowledgedAt === null && <b>, not acknowledged</b>}
+            <span className="second"> {o.reason}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+};
+
+/** Whose week it is, which of those that wait, and the way to the next. */
+const Head = ({
+  athleteId,
+  week,
+  name,
+  place,
+  of,
+  go,
+  later,
+}: {
+  athleteId: string;
+  week: CheckIn;
+  name: string | undefined;
+  place: number;
+  of: number;
+  go: (step: number) => void;
+  later: () => void;
+}) => {
+  const { packet } = week;
+  return (
+    <div className="review-head">
+      <div>
+        <p className="athlete-line">
+          <Link to="/roster">Roster</Link> <span aria-hidden>›</span>{' '}
+          {of > 0 && (
+            <span className="second">
+              {place > 0 ? `week ${place} of ${of} that wait` : `${plural(of, 'week')} wait`}
+            </span>
+          )}
+        </p>
+        <h1 className="page-title">
+          {name ?? 'The week'}, {shortDate(packet.from)} to {shortDate(packet.to)}
+        </h1>
+        <p className="second">
+          {packet.phase
+            ? `${PHASE_NAMES[packet.phase.kind]}, week ${packet.phase.week} of ${packet.phase.of}`
+            : 'no phase'}
+          {packet.show && ` · ${plural(packet.show.days, 'day')} to ${packet.show.name}`} · sent{' '}
+          {longDateTime(week.sentAt)} · <Link to={`/athletes/${athleteId}/trend`}>Trend</Link> ·{' '}
+          <Link to={`/athletes/${athleteId}/season`}>Season</Link> ·{' '}
+          <Link to={`/athletes/${athleteId}/${addDays(packet.to, 1)}`}>The day, to write an order</Link>
+        </p>
+      </div>
+      <p className="peak-line">
+        <Button size="small" disabled={place <= 1} onClick={() => go(-1)}>
+          Previous
+        </Button>
+        <Button size="small" onClick={later}>
+          Later
+        </Button>
+        <Button size="small" onClick={() => go(1)}>
+          Next
+        </Button>
+      </p>
+    </div>
+  );
+};
+
+const Sheet = ({
+  athleteId,
+  week,
+  row,
+  place,
+  of,
+  go,
+  later,
+}: {
+  athleteId: string;
+  week: CheckIn;
+  row: RosterRow | undefined;
+  place: number;
+  of: number;
+  go: (step: number) => void;
+  later: () => void;
+}) => {
+  const navigate = useNavigate();
+  const field = useRef<HTMLTextAreaElement>(null);
+  const noChange = useRef<HTMLButtonElement>(null);
+  const draft = `maul.week-answer.${week.id}`;
+  const [words, setWords] = useState(() => onDevice.read(draft) ?? '');
+  const write = (text: string): void => {
+    setWords(text);
+    onDevice.keep(draft, text === '' ? null : text);
+  };
+  const { data: document } = useQuery(seasonQuery(athleteId));
+  const { packet } = week;
+  const remarks = remarksOf(packet.days);
+  const corrections = week.now ? correctionsOf(packet.days, week.now) : [];
+  const units = document?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' };
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const done: Record<string, () => void> = {
+        j: () => go(1),
+        k: () => go(-1),
+        l: later,
+        a: () => field.current?.focus(),
+        // Only to the button: what is sent cannot be taken back.
+        c: () => noChange.current?.focus(),
+        o: () => void navigate(`/athletes/${athleteId}/${addDays(packet.to, 1)}`),
+      };
+      const act = done[event.key];
+      if (!act) return;
+      event.preventDefault();
+      act();
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  });
+  return (
+    <div className="week-page">
+      <Head
+        athleteId={athleteId}
+        week={week}
+        name={document?.athlete.name ?? row?.name}
+        place={place}
+        of={of}
+        go={go}
+        later={later}
+      />
+      <WeekHead packet={packet} units={units} hideWeight={false} />
+      <div className="review-grid">
+        <WeekSheet
+          packet={packet}
+          remarks={remarks}
+          corrections={corrections}
+          units={units}
+          hide={{ weight: false, energy: false }}
+        />
+        <div className="review-side">
+          <section aria-label="The athlete’s words">
+            <h2 className="panel-title">Their words</h2>
+            <p className="review-words">{week.words === '' ? 'None this week.' : week.words}</p>
+          </section>
+          <div>
+            <Answers answers={week.answers} />
+            <AnswerForm
+              key={week.id}
+              athleteId={athleteId}
+              checkInId={week.id}
+              words={words}
+              onWords={write}
+              field={field}
+              noChange={noChange}
+              onAnswered={() => {
+                write('');
+                go(1);
+              }}
+            />
+          </div>
+          <Remarks
+            remarks={remarks}
+            onPick={(text) => {
+              write(words === '' ? `${text} ` : `${words}\n${text} `);
+              field.current?.focus();
+            }}
+          />
+          {corrections.length > 0 && (
+            <p className="second">
+              {plural(corrections.length, 'figure was', 'figures were')} corrected after it was sent.
+            </p>
+          )}
+          {packet.questions.length > 0 && (
+            <section aria-label="Notes that wait">
+              <h2 className="panel-title">Notes that wait</h2>
+              <ul className="sheet-remarks">
+                {packet.questions.map((q) => (
+                  <li key={q.id}>
+                    <Link to={`/athletes/${athleteId}/${q.day}#note-${q.id}`}>{shortDate(q.day)}</Link>{' '}
+                    {q.text}
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
+        </div>
+      </div>
+      <div className="review-below">
+        <section aria-label="Pictures">
+          <h2 className="panel-title">Pictures</h2>
+          <PictureStrip
+            athleteId={athleteId}
+            groups={[
+              { name: 'before', from: addDays(packet.from, -28), to: addDays(packet.from, -1) },
+              { name: 'this week', from: packet.from, to: addDays(packet.to, 1) },
+            ]}
+          />
+        </section>
+        <div>
+          <Orders ids={packet.orders} document={document} />
+          <Keys />
+        </div>
+      </div>
+    </div>
+  );
+};
+
+/** One athlete's week on one screen, read in the order of need and answered by keyboard alone. */
+export const ReviewPage = () => {
+  const { athleteId = '', checkInId } = useParams();
+  const navigate = useNavigate();
+  const [later, setLater] = useState(laterNow);
+  const roster = useQuery({ queryKey: ['roster'], queryFn: () => call('roster') });
+  const queue = queueOf(roster.data?.athletes ?? [], later);
+  const row = roster.data?.athletes.find((a) => a.athleteId === athleteId);
+  const id = checkInId ?? row?.checkIn?.id;
+  const { data: week, error, refetch } = useCheckIn(athleteId, id);
+  const at = queue.findIndex((a) => a.athleteId === athleteId);
+  const next = queue[at + 1] ?? queue.find((a) => a.athleteId !== athleteId);
+  const nextId = next?.checkIn?.id;
+  const nextAthlete = next?.athleteId;
+  useEffect(() => {
+    document.title = row ? `Maul, week of ${row.name}` : 'Maul';
+  }, [row]);
+  useEffect(() => {
+    if (nextAthlete !== undefined && nextId !== undefined) fetchAhead(nextAthlete, nextId);
+  }, [nextAthlete, nextId]);
+  const opened = week?.id;
+  useEffect(() => {
+    if (opened !== undefined)
+      void call('readCheckIn', { params: { athleteId, id: opened } }).catch(() => undefined);
+  }, [athleteId, opened]);
+  const go = (step: number): void => {
+    const to = step > 0 ? next : queue[at - 1];
+    void navigate(to ? addressOf(to) : '/roster');
+  };
+  const putOff = (): void => {
+    const put = [...later.filter((one) => one !== athleteId), athleteId];
+    inTab.keep(LATER, put.join(' '));
+    setLater(put);
+    go(1);
+  };
+  const trouble = error ?? roster.error;
+  if (trouble && !week) return <Fault error={trouble} again={() => void refetch()} />;
+  if (roster.data && id === undefined)
+    return (
+      <p className="day-empty">No week was sent yet. A missed week is no fault: write a note on a day.</p>
+    );
+  if (!week) return <p className="waiting">Opening the week …</p>;
+  return (
+    <Sheet
+      key={week.id}
+      athleteId={athleteId}
+      week={week}
+      row={row}
+      place={at + 1}
+      of={queue.length}
+      go={go}
+      later={putOff}
+    />
+  );
+};

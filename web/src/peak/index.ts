@@ -1,0 +1,2 @@
+export { PeakStrip } from './lazy.ts';
+export { peakRoutes } from './routes.tsx';
