@@ -70,75 +70,79 @@ test('a container weighed once is recognised and offered; too much is kept, and 
   await expect(page.locator('.distance')).toContainText('of 150');
 });
 
-test('boxes filled in turn, pieces counted, a weighing named afterwards', async ({ page }) => {
-  const { meal, plan } = await newAthlete(page, 'Boxes');
-  const first = await meal('12:00');
-  await plan(first, RICE, 120, 0);
-  await plan(first, POTATO, 100, 1);
-  await meal('18:00');
-  await page.goto(`/bench/${first}`);
-  await bowlOn(page);
-  await technique(page, 'Boxes, plates');
-  const boxes = page.getByRole('group', { name: 'Boxes and plates' });
-  await pour(page);
-  await expect(strip(page)).toContainText('steady');
-  await boxes.getByRole('button', { name: 'Fill' }).first().click();
-  await expect(said(page)).toHaveText(/^Captured 1[12]\d g\.$/);
-  await boxes.getByLabel('For').nth(1).click();
-  await page.getByRole('option', { name: /my meal 2/ }).click();
-  await pour(page);
-  await expect(strip(page)).toContainText('steady');
-  await boxes.getByRole('button', { name: 'Fill' }).click();
-  await expect(boxes.locator('.box-share').nth(1)).toHaveText(/g, (4[89]|5[0-2]) %$/);
-  await accessible(page);
+test(
+  'boxes filled in turn, pieces counted, a weighing named afterwards',
+  { tag: '@desk' },
+  async ({ page }) => {
+    const { meal, plan } = await newAthlete(page, 'Boxes');
+    const first = await meal('12:00');
+    await plan(first, RICE, 120, 0);
+    await plan(first, POTATO, 100, 1);
+    await meal('18:00');
+    await page.goto(`/bench/${first}`);
+    await bowlOn(page);
+    await technique(page, 'Boxes, plates');
+    const boxes = page.getByRole('group', { name: 'Boxes and plates' });
+    await pour(page);
+    await expect(strip(page)).toContainText('steady');
+    await boxes.getByRole('button', { name: 'Fill' }).first().click();
+    await expect(said(page)).toHaveText(/^Captured 1[12]\d g\.$/);
+    await boxes.getByLabel('For').nth(1).click();
+    await page.getByRole('option', { name: /my meal 2/ }).click();
+    await pour(page);
+    await expect(strip(page)).toContainText('steady');
+    await boxes.getByRole('button', { name: 'Fill' }).click();
+    await expect(boxes.locator('.box-share').nth(1)).toHaveText(/g, (4[89]|5[0-2]) %$/);
+    await accessible(page);
 
-  await technique(page, 'Pieces');
-  // The other portion of the meal is next.
-  await page.getByRole('button', { name: /^Potato/ }).click();
-  await page.locator('.bench').focus();
-  await page.keyboard.press('t');
-  await pressKey(page, /^Pour 100 g$/);
-  await arrives(page);
-  await expect(strip(page)).toContainText('steady');
-  const pieces = page.getByRole('group', { name: 'Counted pieces' });
-  await pieces.getByLabel('Pieces on the scale').fill('2');
-  await pieces.getByRole('button', { name: 'Weigh the mean' }).click();
-  await expect(pieces).toContainText(/One weighs [45]\d\.\d g, the mean of 2/);
-  await pieces.getByLabel('Pieces eaten').fill('3');
-  await pieces.getByRole('button', { name: /^Keep 1\d\d/ }).click();
+    await technique(page, 'Pieces');
+    // The other portion of the meal is next.
+    await page.getByRole('button', { name: /^Potato/ }).click();
+    await page.locator('.bench').focus();
+    await page.keyboard.press('t');
+    await pressKey(page, /^Pour 100 g$/);
+    await arrives(page);
+    await expect(strip(page)).toContainText('steady');
+    const pieces = page.getByRole('group', { name: 'Counted pieces' });
+    await pieces.getByLabel('Pieces on the scale').fill('2');
+    await pieces.getByRole('button', { name: 'Weigh the mean' }).click();
+    await expect(pieces).toContainText(/One weighs [45]\d\.\d g, the mean of 2/);
+    await pieces.getByLabel('Pieces eaten').fill('3');
+    await pieces.getByRole('button', { name: /^Keep 1\d\d/ }).click();
 
-  await technique(page, 'Name it later');
-  await page.locator('.bench').focus();
-  await page.keyboard.press('t');
-  await pressKey(page, 'Hold to pour', 'Space');
-  await page.getByRole('button', { name: 'Hold to pour' }).dispatchEvent('pointerdown', { pointerId: 1 });
-  await expect.poll(() => readout(page)).toBeGreaterThan(20);
-  await page.getByRole('button', { name: 'Hold to pour' }).dispatchEvent('pointerup', { pointerId: 1 });
-  await expect(strip(page)).toContainText('steady');
-  await capture(page);
-  const unnamed = page.getByRole('group', { name: 'Weighed, not named yet' });
-  await expect(unnamed.getByRole('listitem')).toHaveCount(1);
-  await page.reload();
-  await expect(unnamed.getByRole('listitem')).toHaveCount(1);
-  await unnamed.getByRole('button', { name: 'Name it' }).click();
-  const dialog = page.getByRole('dialog');
-  await dialog.getByLabel(/Find a food:/).fill('honey');
-  await dialog
-    .getByRole('button', { name: /^Honey/ })
-    .first()
-    .click();
-  await dialog.getByRole('button', { name: 'This is it' }).click();
-  await expect(unnamed).toHaveCount(0);
+    await technique(page, 'Name it later');
+    await page.locator('.bench').focus();
+    await page.keyboard.press('t');
+    await pressKey(page, 'Hold to pour', 'Space');
+    await page.getByRole('button', { name: 'Hold to pour' }).dispatchEvent('pointerdown', { pointerId: 1 });
+    await expect.poll(() => readout(page)).toBeGreaterThan(20);
+    await page.getByRole('button', { name: 'Hold to pour' }).dispatchEvent('pointerup', { pointerId: 1 });
+    await expect(strip(page)).toContainText('steady');
+    await capture(page);
+    const unnamed = page.getByRole('group', { name: 'Weighed, not named yet' });
+    await expect(unnamed.getByRole('listitem')).toHaveCount(1);
+    await page.reload();
+    await expect(unnamed.getByRole('listitem')).toHaveCount(1);
+    await unnamed.getByRole('button', { name: 'Name it' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel(/Find a food:/).fill('honey');
+    await dialog
+      .getByRole('button', { name: /^Honey/ })
+      .first()
+      .click();
+    await dialog.getByRole('button', { name: 'This is it' }).click();
+    await expect(unnamed).toHaveCount(0);
 
-  await page.goto('/today');
-  await expect(page.locator('article').filter({ hasText: '18:00' }).locator('.portion-name')).toContainText(
-    'Rice',
-  );
-  const lunch = page.locator('article').filter({ hasText: '12:00' });
-  await expect(lunch.locator('.portion-name')).toHaveCount(3);
-  await expect(lunch).toContainText('Honey');
-  await expect(lunch.locator('.portion-planned')).toHaveCount(0);
-});
+    await page.goto('/today');
+    await expect(page.locator('article').filter({ hasText: '18:00' }).locator('.portion-name')).toContainText(
+      'Rice',
+    );
+    const lunch = page.locator('article').filter({ hasText: '12:00' });
+    await expect(lunch.locator('.portion-name')).toHaveCount(3);
+    await expect(lunch).toContainText('Honey');
+    await expect(lunch.locator('.portion-planned')).toHaveCount(0);
+  },
+);
 
 test('the keyboard is a scale, and the bench keeps how it is set up', async ({ page }) => {
   const { meal, plan } = await newAthlete(page, 'Keys');

@@ -94,6 +94,13 @@ test('the trend: tomorrow, pace, a draft signed as an order, and the ledger says
   const ways = page.getByRole('radiogroup', { name: 'Ways to go on' }).getByRole('radio');
   await expect(ways.first()).toHaveAttribute('aria-checked', 'true');
   await expect(page.getByText(/% inside/).first()).toBeVisible();
+  const asked = page.getByRole('region', { name: 'Ask the forecast' });
+  await asked.getByLabel('Weight wanted, kg').fill('40');
+  await expect(asked.getByRole('status')).toContainText('under 1 % likely: 40.0 kg or less');
+  await page.getByRole('button', { name: 'At a rate' }).click();
+  await asked.getByLabel('Change by, % a week').fill('0');
+  await asked.getByLabel(/^(Move the show|Look further), weeks$/).fill('4');
+  await expect(asked).toContainText('the season stays as it is');
   await page.getByText('Week by week, as a table').click();
   await expect(page.getByRole('table').getByRole('row').nth(3)).toBeVisible();
   await accessible(page);
@@ -230,6 +237,19 @@ test(
       .toBe(9412);
     await page.goto('/goes-with');
     await expect(page.getByText('Too few days.')).toBeVisible();
+    await page.getByRole('button', { name: 'Leave a food out' }).click();
+    await page.getByLabel('Food, such as “milk”').fill('milk');
+    await page.getByLabel('Days without, that count').fill('5');
+    await expect(page.getByRole('button', { name: 'Plan it' })).toBeDisabled();
+    await page.getByLabel('Days without, that count').fill('14');
     await accessible(page);
+    await page.getByRole('button', { name: 'Plan it' }).click();
+    await expect(page.getByRole('region', { name: 'Without milk' })).toContainText('begins on');
+    await page.goto(`/today/${before(-2)}`);
+    await expect(page.getByText('Without milk: washing out, day 2 of 3')).toBeVisible();
+    await page.goto('/goes-with');
+    await accessible(page);
+    await page.getByRole('button', { name: 'Stop' }).click();
+    await expect(page.getByRole('region', { name: 'Without milk' })).toBeHidden();
   },
 );

@@ -321,50 +321,54 @@ test('one pan, two athletes; the same day in two browsers', { tag: '@desk' }, as
   await second.close();
 });
 
-test('a day is found, put beside another, copied from, and laid on paper', async ({ page }) => {
-  const { id, today, put } = await newAthlete(page, 'Finder');
-  const before = new Date(new Date(`${today}T00:00:00Z`).getTime() - 3 * 86_400_000)
-    .toISOString()
-    .slice(0, 10);
-  const mealId = `0192aaaa-0000-7000-8000-${id.slice(-12)}`;
-  const zone = 'Europe/Vienna';
-  await put(`meals/${mealId}`, { base: 0, day: before, time: '12:00', zone, eaten: true, deleted: false });
-  await put(`portions/0192aaaa-0000-7000-9000-${id.slice(-12)}`, {
-    base: 0,
-    mealId,
-    position: 0,
-    food: {
-      id: 'trout',
-      name: 'Fen trout',
-      state: 'raw',
-      source: 'test',
-      per100g: { PROCNT: 20, FAT: 5, CHOCDF: 0, FIBTG: 0 },
-    },
-    plannedGrams: 150,
-    grams: 156,
-    method: 'scale',
-    division: 1,
-    trail: null,
-    deleted: false,
-  });
-  await page.goto('/days');
-  await page.getByLabel(/With foods/).fill('herring');
-  await expect(page.getByText('No day matches.')).toBeVisible();
-  await page.getByLabel(/With foods/).fill('trou');
-  await expect(page.locator('.find-days tbody tr')).toHaveCount(1);
-  await page.getByRole('checkbox', { name: /beside others/ }).check();
-  const beside = page.getByRole('region', { name: 'Beside each other' });
-  await expect(beside).toContainText('156 g Fen trout');
-  await accessible(page);
-  await beside.getByRole('button', { name: 'Copy to today' }).click();
-  await page.goto('/today');
-  await expect(meal(page, '12:00')).toContainText('156');
-  await expect(meal(page, '12:00')).toContainText('0 of 1 measured');
-  await more(page, 'This day on paper');
-  await expect(page.getByRole('heading', { name: /the plan$/ })).toBeVisible();
-  await expect(page.getByRole('table')).toContainText('Fen trout, raw');
-  await page.getByRole('button', { name: 'Log', exact: true }).click();
-  await expect(page.getByText('Nothing is logged on this day.')).toBeVisible();
-  const pdf = await page.request.get(`/api/athletes/${id}/days/${today}/paper.pdf?kind=plan`);
-  expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
-});
+test(
+  'a day is found, put beside another, copied from, and laid on paper',
+  { tag: '@desk' },
+  async ({ page }) => {
+    const { id, today, put } = await newAthlete(page, 'Finder');
+    const before = new Date(new Date(`${today}T00:00:00Z`).getTime() - 3 * 86_400_000)
+      .toISOString()
+      .slice(0, 10);
+    const mealId = `0192aaaa-0000-7000-8000-${id.slice(-12)}`;
+    const zone = 'Europe/Vienna';
+    await put(`meals/${mealId}`, { base: 0, day: before, time: '12:00', zone, eaten: true, deleted: false });
+    await put(`portions/0192aaaa-0000-7000-9000-${id.slice(-12)}`, {
+      base: 0,
+      mealId,
+      position: 0,
+      food: {
+        id: 'trout',
+        name: 'Fen trout',
+        state: 'raw',
+        source: 'test',
+        per100g: { PROCNT: 20, FAT: 5, CHOCDF: 0, FIBTG: 0 },
+      },
+      plannedGrams: 150,
+      grams: 156,
+      method: 'scale',
+      division: 1,
+      trail: null,
+      deleted: false,
+    });
+    await page.goto('/days');
+    await page.getByLabel(/With foods/).fill('herring');
+    await expect(page.getByText('No day matches.')).toBeVisible();
+    await page.getByLabel(/With foods/).fill('trou');
+    await expect(page.locator('.find-days tbody tr')).toHaveCount(1);
+    await page.getByRole('checkbox', { name: /beside others/ }).check();
+    const beside = page.getByRole('region', { name: 'Beside each other' });
+    await expect(beside).toContainText('156 g Fen trout');
+    await accessible(page);
+    await beside.getByRole('button', { name: 'Copy to today' }).click();
+    await page.goto('/today');
+    await expect(meal(page, '12:00')).toContainText('156');
+    await expect(meal(page, '12:00')).toContainText('0 of 1 measured');
+    await more(page, 'This day on paper');
+    await expect(page.getByRole('heading', { name: /the plan$/ })).toBeVisible();
+    await expect(page.getByRole('table')).toContainText('Fen trout, raw');
+    await page.getByRole('button', { name: 'Log', exact: true }).click();
+    await expect(page.getByText('Nothing is logged on this day.')).toBeVisible();
+    const pdf = await page.request.get(`/api/athletes/${id}/days/${today}/paper.pdf?kind=plan`);
+    expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  },
+);

@@ -8,13 +8,21 @@ export const enterAs = async (page: Page, name: string): Promise<void> => {
   await page.waitForURL((url) => !url.pathname.startsWith('/sign-in'));
 };
 
-/** Nothing on the page is still fading or sliding: colours in between are nobody's colours. */
-const atRest = (page: Page) =>
-  page.waitForFunction(() =>
+/** Fading and sliding end at once, also what begins later: colours in between are nobody's colours. */
+const atRest = async (page: Page): Promise<void> => {
+  await page.evaluate(() => {
+    const still = new CSSStyleSheet();
+    still.replaceSync(
+      '*, *::before, *::after { transition: none !important; animation-duration: 0s !important; }',
+    );
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, still];
+  });
+  await page.waitForFunction(() =>
     document
       .getAnimations()
       .every((a) => a.playState !== 'running' || a.effect?.getComputedTiming().endTime === Infinity),
   );
+};
 
 /** No finding of WCAG 2.2 A or AA on the page as it stands. */
 export const accessible = async (page: Page): Promise<void> => {

@@ -206,7 +206,8 @@ test('a backup of an open house is restored whole, or not at all', async () => {
   refused(join(kept, 'nowhere'), 'There is no');
   refused(later, 'of a later Maul than this one');
 
-  expect(command(empty, 'restore', [file]).status).toBe(0);
+  const restored = command(empty, 'restore', [file]);
+  expect(restored.status, restored.said).toBe(0);
   // Over a house that is there, which is laid aside.
   expect(command(empty, 'restore', [sealed], passphrase).said).toContain('There is a house in');
   expect(command(empty, 'restore', ['--fresh', sealed], passphrase).status).toBe(0);

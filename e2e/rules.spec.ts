@@ -18,7 +18,7 @@ test.beforeEach(async ({ page }) => {
   await expect(panel(page).getByLabel('Energy', { exact: true })).toBeVisible();
 });
 
-test('every macro rule can be had, and each says why', async ({ page }) => {
+test('every macro rule can be had, and each says why', { tag: '@desk' }, async ({ page }) => {
   await test.step('percentages that do not add up are said, and cannot be signed', async () => {
     await choose(page, 'Macros', 'Percentages of energy');
     await panel(page).getByLabel('Carbs, %').fill('60');
@@ -70,7 +70,7 @@ test('every macro rule can be had, and each says why', async ({ page }) => {
   });
 });
 
-test('a day type is carried to a date by keyboard alone', async ({ page }) => {
+test('a day type is carried to a date by keyboard alone', { tag: '@desk' }, async ({ page }) => {
   const board = page.getByLabel('The coming weeks');
   const chip = board.locator('.type-chip').first();
   await chip.focus();

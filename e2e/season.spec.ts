@@ -33,78 +33,83 @@ const dayFromNow = (days: number): string =>
 
 const meter = (page: Page, name: string) => page.getByRole('meter', { name, exact: true }).first();
 
-test('a new athlete is set up: every equation side by side, a first plan, and why each number', async ({
-  page,
-}) => {
-  await signUp(page, 'New Athlete', 'athlete');
-  await expect(page.getByRole('heading', { name: 'Your start' })).toBeVisible();
-  await page.getByRole('button', { name: 'Make the first plan' }).click();
-  await expect(
-    page
-      .getByRole('alert')
-      .filter({ hasText: /choose one|height|mass|date/i })
-      .first(),
-  ).toBeVisible();
-  // Nothing that matters is preset.
-  await expect(page.getByRole('combobox', { name: 'Sex, for the equations' })).not.toHaveText(/male/i);
-  await fillBody(page);
-  const table = page.getByRole('table', { name: 'Resting expenditure by every equation' });
-  // Worked by hand from the published forms, 84.2 kg, 178 cm: Mifflin 1990 at the athlete's age, others need body fat.
-  await expect(table.getByRole('row')).toHaveCount(9);
-  await expect(table.getByRole('row', { name: /Cunningham 1980/ })).toContainText('needs body fat');
-  await page.getByLabel('Body fat, % (if you know it)').fill('13.9');
-  await expect(table.getByRole('row', { name: /Tinsley, by lean mass/ }).getByRole('radio')).toBeChecked();
-  await expect(table.getByRole('row', { name: /Cunningham 1980/ })).toContainText('2,095');
-  await page.getByLabel('I know my maintenance, kcal a day').fill('2900');
-  await expect(page.getByText('2,900 kcal a day')).toBeVisible();
-  for (const day of ['Mon', 'Wed', 'Fri']) await page.getByRole('button', { name: day, exact: true }).click();
-  await page.getByRole('button', { name: 'Add', exact: true }).click();
-  await expect(page.getByRole('list', { name: 'Sessions of the week' }).getByRole('listitem')).toHaveCount(3);
-  await page.getByRole('button', { name: 'milk' }).click();
-  await expect(page.getByRole('table', { name: 'The first plan' })).toContainText('2,755–3,045');
-  await accessible(page);
-  await page.getByRole('button', { name: 'Make the first plan' }).click();
-  await expect(meter(page, 'Energy')).toHaveAttribute('aria-valuetext', /window 2,755 to 3,045/);
-  await expect(page.getByText('a meal by the pattern').first()).toBeVisible();
-  await page.getByRole('button', { name: /^Protein: window/ }).click();
-  const why = page.getByRole('dialog', { name: 'Why this number' });
-  await expect(why).toContainText('Protein: 1.8 g per kg of body mass × 84.2 kg = 152 g.');
-  await why.getByRole('button', { name: 'Energy' }).click();
-  await expect(why).toContainText('as you know it from experience');
-  await accessible(page);
-  await why.getByRole('button', { name: 'Close' }).click();
-
-  await test.step('units, hidden figures and the page about the numbers', async () => {
-    await page.goto('/account/body');
-    await page.getByLabel('Energy in').click();
-    await page.getByRole('option', { name: 'kJ' }).click();
-    await page.getByLabel('Hide my weight on screen').check();
-    await page.getByRole('button', { name: 'Keep', exact: true }).click();
-    await expect(page.getByText('Saved. Body figures apply from today')).toBeVisible();
+test(
+  'a new athlete is set up: every equation side by side, a first plan, and why each number',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await signUp(page, 'New Athlete', 'athlete');
+    await expect(page.getByRole('heading', { name: 'Your start' })).toBeVisible();
+    await page.getByRole('button', { name: 'Make the first plan' }).click();
+    await expect(
+      page
+        .getByRole('alert')
+        .filter({ hasText: /choose one|height|mass|date/i })
+        .first(),
+    ).toBeVisible();
+    // Nothing that matters is preset.
+    await expect(page.getByRole('combobox', { name: 'Sex, for the equations' })).not.toHaveText(/male/i);
+    await fillBody(page);
+    const table = page.getByRole('table', { name: 'Resting expenditure by every equation' });
+    // Worked by hand from the published forms, 84.2 kg, 178 cm: Mifflin 1990 at the athlete's age, others need body fat.
+    await expect(table.getByRole('row')).toHaveCount(9);
+    await expect(table.getByRole('row', { name: /Cunningham 1980/ })).toContainText('needs body fat');
+    await page.getByLabel('Body fat, % (if you know it)').fill('13.9');
+    await expect(table.getByRole('row', { name: /Tinsley, by lean mass/ }).getByRole('radio')).toBeChecked();
+    await expect(table.getByRole('row', { name: /Cunningham 1980/ })).toContainText('2,095');
+    await page.getByLabel('I know my maintenance, kcal a day').fill('2900');
+    await expect(page.getByText('2,900 kcal a day')).toBeVisible();
+    for (const day of ['Mon', 'Wed', 'Fri'])
+      await page.getByRole('button', { name: day, exact: true }).click();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await expect(page.getByRole('list', { name: 'Sessions of the week' }).getByRole('listitem')).toHaveCount(
+      3,
+    );
+    await page.getByRole('button', { name: 'milk' }).click();
+    await expect(page.getByRole('table', { name: 'The first plan' })).toContainText('2,755–3,045');
     await accessible(page);
-    await page.goto('/today');
-    // 2,900 kcal less and more 5 %, in kJ by 4.184 (NIST SP 811).
-    await expect(meter(page, 'Energy')).toHaveAttribute('aria-valuetext', /window 11,5\d\d to 12,7\d\d/);
-    await expect(page.getByLabel('Morning weight, kg')).toHaveAttribute('type', 'password');
-    await page.goto('/about');
-    await expect(page.getByText('Maul is not a doctor, a dietitian or a federation.')).toBeVisible();
+    await page.getByRole('button', { name: 'Make the first plan' }).click();
+    await expect(meter(page, 'Energy')).toHaveAttribute('aria-valuetext', /window 2,755 to 3,045/);
+    await expect(page.getByText('a meal by the pattern').first()).toBeVisible();
+    await page.getByRole('button', { name: /^Protein: window/ }).click();
+    const why = page.getByRole('dialog', { name: 'Why this number' });
+    await expect(why).toContainText('Protein: 1.8 g per kg of body mass × 84.2 kg = 152 g.');
+    await why.getByRole('button', { name: 'Energy' }).click();
+    await expect(why).toContainText('as you know it from experience');
     await accessible(page);
-  });
+    await why.getByRole('button', { name: 'Close' }).click();
 
-  await test.step('a change of one’s own, signed without a coach', async () => {
-    await page.goto('/orders');
-    const panel = page.getByLabel('Sign a change of your own');
-    await panel.getByLabel('By how much, g').fill('-30');
-    await panel.getByLabel('Lever food, if one').fill('the rice');
-    await panel.getByLabel('Every', { exact: true }).check();
-    await panel.getByLabel('Reason').fill('Less appetite in the heat.');
-    await panel.getByRole('button', { name: 'Sign', exact: true }).click();
-    await expect(page.locator('.orders > .order-list')).toContainText('carbs −30 g on all days');
-    await expect(page.locator('.orders > .order-list')).toContainText('acknowledged');
-  });
-});
+    await test.step('units, hidden figures and the page about the numbers', async () => {
+      await page.goto('/account/body');
+      await page.getByLabel('Energy in').click();
+      await page.getByRole('option', { name: 'kJ' }).click();
+      await page.getByLabel('Hide my weight on screen').check();
+      await page.getByRole('button', { name: 'Keep', exact: true }).click();
+      await expect(page.getByText('Saved. Body figures apply from today')).toBeVisible();
+      await accessible(page);
+      await page.goto('/today');
+      // 2,900 kcal less and more 5 %, in kJ by 4.184 (NIST SP 811).
+      await expect(meter(page, 'Energy')).toHaveAttribute('aria-valuetext', /window 11,5\d\d to 12,7\d\d/);
+      await expect(page.getByLabel('Morning weight, kg')).toHaveAttribute('type', 'password');
+      await page.goto('/about');
+      await expect(page.getByText('Maul is not a doctor, a dietitian or a federation.')).toBeVisible();
+      await accessible(page);
+    });
 
-test('a season is laid, moved, taken back, signed and read again', async ({ page }) => {
+    await test.step('a change of one’s own, signed without a coach', async () => {
+      await page.goto('/orders');
+      const panel = page.getByLabel('Sign a change of your own');
+      await panel.getByLabel('By how much, g').fill('-30');
+      await panel.getByLabel('Lever food, if one').fill('the rice');
+      await panel.getByLabel('Every', { exact: true }).check();
+      await panel.getByLabel('Reason').fill('Less appetite in the heat.');
+      await panel.getByRole('button', { name: 'Sign', exact: true }).click();
+      await expect(page.locator('.orders > .order-list')).toContainText('carbs −30 g on all days');
+      await expect(page.locator('.orders > .order-list')).toContainText('acknowledged');
+    });
+  },
+);
+
+test('a season is laid, moved, taken back, signed and read again', { tag: '@desk' }, async ({ page }) => {
   await signUp(page, 'Season Athlete', 'athlete');
   await fillBody(page);
   await page.getByRole('button', { name: 'Make the first plan' }).click();
