@@ -2,7 +2,17 @@
 import { Agent } from 'node:http';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { newAthlete, newMeal, portionIn, quantile, send, timed, today } from './bench-kit.mjs';
+import {
+  newAthlete,
+  newMeal,
+  openPage,
+  portionIn,
+  quantile,
+  send,
+  slowFrames,
+  timed,
+  today,
+} from './bench-kit.mjs';
 
 const { MAUL_OWNER: ownerUrl, MAUL_APP: appUrl } = process.env;
 
@@ -166,6 +176,95 @@ const lookBack = async () => {
   return rows;
 };
 
+/** Three years of mornings beside the log, the last with what was said of them. */
+const fillMornings = async (owner, athleteId, days) => {
+  await owner.query(
+    `insert into weigh_in (athlete_id, id, day, kg)
+     select $1, gen_random_uuid(), $2::date - n, 80 + 0.3 * sin(n) + n * 0.003 from generate_series(1, $3::int - 1) n`,
+    [athleteId, today(), days],
+  );
+};
+
+/** A browser with an athlete signed in. */
+const signedIn = async ({ token }) => {
+  const opened = await openPage();
+  const { hostname } = new URL(process.env.MAUL_ADDRESS);
+  await opened.page
+    .context()
+    .addCookies([{ name: 'maul_session', value: token, domain: hostname, path: '/' }]);
+  return opened;
+};
+
+/** The Trend place with 3 years of log: opening it against an empty one, and frames while 3 years are panned and zoomed. */
+const trendPlace = async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  const years = await newAthlete(agent);
+  const empty = await newAthlete(agent);
+  await fillLog(owner, years.id, 3 * 365);
+  await fillMornings(owner, years.id, 3 * 365);
+  await owner.query('delete from weigh_in where athlete_id = $1', [empty.id]);
+  await owner.query('analyze');
+  await owner.end();
+  agent.destroy();
+  const [full, none] = [await signedIn(years), await signedIn(empty)];
+  try {
+    const open = async ({ page }, shown) => {
+      const begin = performance.now();
+      await page.goto(`${process.env.MAUL_ADDRESS}/trend`);
+      await page.locator(shown).first().waitFor();
+      return performance.now() - begin;
+    };
+    const times = { years: [], empty: [] };
+    for (let turn = 0; turn < 12; turn += 1) {
+      const took = [await open(full, '.trend-canvas canvas'), await open(none, '.day-empty')];
+      if (turn < 2) continue;
+      times.years.push(took[0]);
+      times.empty.push(took[1]);
+    }
+    const [opened, bare] = [quantile(times.years, 0.5), quantile(times.empty, 0.5)];
+    const { page } = full;
+    await page.getByLabel('Span').click();
+    const answer = page.waitForResponse((r) => r.url().includes('/trend?days=1096'));
+    await page.getByRole('option', { name: '3 years' }).click();
+    await answer;
+    await page.locator('.trend-canvas canvas').waitFor();
+    const wait = () => page.evaluate((ms) => new Promise((done) => setTimeout(done, ms)), 4000);
+    await wait();
+    const idle = await slowFrames(page, wait);
+    const box = await page.locator('.trend-canvas').boundingBox();
+    const [x, y] = [box.x + box.width / 2, box.y + 100];
+    await page.mouse.move(x, y);
+    const panned = await slowFrames(page, async () => {
+      for (let turn = 0; turn < 6; turn += 1) {
+        await page.mouse.wheel(0, turn < 4 ? -120 : 240);
+        await page.mouse.down();
+        for (let step = 1; step <= 30; step += 1) await page.mouse.move(x + (turn % 2 ? -6 : 6) * step, y);
+        await page.mouse.up({ button: 'left' });
+        await page.mouse.move(x, y);
+      }
+    });
+    return [
+      {
+        row: 'opening the Trend place, 3 years of log against none',
+        figure: `${(opened / bare).toFixed(2)}x (median ${opened.toFixed(0)} ms against ${bare.toFixed(0)} ms)`,
+        bar: 'at most 1.5x',
+        holds: opened / bare <= 1.5,
+      },
+      {
+        row: 'frames over 25 ms while 3 years of trend are panned and zoomed',
+        figure: `${panned.share.toFixed(1)} % of ${panned.frames}, idle ${idle.share.toFixed(1)} % of ${idle.frames}`,
+        bar: 'at most 2 points above idle',
+        holds: panned.share - idle.share <= 2,
+      },
+    ];
+  } finally {
+    await full.close();
+    await none.close();
+  }
+};
+
 /** All JavaScript that must be there before Today answers, as it is sent: what the page and its modules import outright. */
 const firstLoad = async () => {
   const agent = new Agent({ keepAlive: true });
@@ -204,5 +303,6 @@ const rows = await {
   'day-sheet': daySheet,
   'look-back': lookBack,
   'first-load': firstLoad,
+  'trend-place': trendPlace,
 }[process.argv[2]]();
 process.send(rows, () => process.exit(0));

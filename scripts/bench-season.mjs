@@ -115,5 +115,80 @@ const seasonDrag = async () => {
   }
 };
 
-const rows = await { 'year-of-targets': yearOfTargets, 'season-drag': seasonDrag }[process.argv[2]]();
+/** Frames from a key to the picture after it: one that does nothing, and one that takes a lever back and forth. */
+const framesAfter = async (page, keys) => {
+  const all = [];
+  for (let i = 0; i < 40; i += 1) {
+    const key = keys[i % keys.length];
+    const ms = page.evaluate(
+      () =>
+        new Promise((done) => {
+          globalThis.addEventListener(
+            'keydown',
+            () => {
+              const begin = performance.now();
+              globalThis.requestAnimationFrame(() =>
+                globalThis.requestAnimationFrame(() => done(performance.now() - begin)),
+              );
+            },
+            { once: true, capture: true },
+          );
+        }),
+    );
+    await page.waitForTimeout(30);
+    await page.keyboard.press(key);
+    all.push(await ms);
+  }
+  return median(all) / (1000 / 60);
+};
+
+/** A lever of a peak board moved, and the board scrolled, against the same page left alone. */
+const peakBoard = async () => {
+  const { page, close } = await openPage();
+  try {
+    await enterAs(page, 'Ilva Threst');
+    await page.goto(`${process.env.MAUL_ADDRESS}/peak`);
+    const board = page.getByRole('region', { name: 'The board, by days' });
+    await board.waitFor();
+    const still = await framesAfter(page, ['x']);
+    await page.getByRole('combobox', { name: 'Sodium' }).press('Enter');
+    await page.getByRole('option', { name: 'Up with the carbs' }).click();
+    await page.evaluate(() => globalThis.document.activeElement?.blur());
+    const moved = await framesAfter(page, ['Control+z', 'Control+Shift+z']);
+    const seconds = 3000;
+    const idle = await slowFrames(page, () => page.waitForTimeout(seconds));
+    const scrolled = await slowFrames(page, () =>
+      page.evaluate(async (ms) => {
+        const box = globalThis.document.querySelector('.peak-board-scroll');
+        const begin = performance.now();
+        while (performance.now() - begin < ms) {
+          const part = Math.sin((performance.now() - begin) / 300);
+          box.scrollLeft = 300 + 300 * part;
+          globalThis.document.scrollingElement.scrollTop = 600 + 600 * part;
+          await new Promise((done) => globalThis.requestAnimationFrame(done));
+        }
+      }, seconds),
+    );
+    return [
+      {
+        row: 'a lever of a peak board, from the key to the picture',
+        figure: `${moved.toFixed(1)} frames, a key that does nothing ${still.toFixed(1)}`,
+        bar: 'at most 2 frames more',
+        holds: moved - still <= 2,
+      },
+      {
+        row: 'frames over 25 ms while a peak board is scrolled',
+        figure: `${scrolled.share.toFixed(1)} % of ${scrolled.frames}, idle ${idle.share.toFixed(1)} % of ${idle.frames}`,
+        bar: 'at most 2 points above idle',
+        holds: scrolled.share - idle.share <= 2,
+      },
+    ];
+  } finally {
+    await close();
+  }
+};
+
+const rows = await { 'year-of-targets': yearOfTargets, 'season-drag': seasonDrag, 'peak-board': peakBoard }[
+  process.argv[2]
+]();
 process.send(rows, () => process.exit(0));

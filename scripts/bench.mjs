@@ -12,8 +12,10 @@ const FILES = {
   'day-sheet': 'bench-client.mjs',
   'look-back': 'bench-client.mjs',
   'first-load': 'bench-client.mjs',
+  'trend-place': 'bench-client.mjs',
   'year-of-targets': 'bench-season.mjs',
   'season-drag': 'bench-season.mjs',
+  'peak-board': 'bench-season.mjs',
   foods: 'bench-foods.mjs',
   'scale-frames': 'bench-foods.mjs',
   fit: 'bench-day.mjs',
@@ -52,7 +54,15 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => void stop()
 try {
   if (only && !ROWS.includes(only))
     throw new OperatorError(`There is no row "${only}". There are: ${ROWS.join(', ')}.`);
-  const inBrowser = ['season-drag', 'scale-frames', 'fit', 'day-frames', 'quick-line'];
+  const inBrowser = [
+    'season-drag',
+    'peak-board',
+    'scale-frames',
+    'fit',
+    'day-frames',
+    'quick-line',
+    'trend-place',
+  ];
   ensurePackages({ chromium: !only || inBrowser.includes(only) });
   ensureModules();
   ensureBuild();

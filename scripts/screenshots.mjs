@@ -125,12 +125,17 @@ const views = {
     });
     await keep(page, 'start');
   },
-  nutrients: async () => {
-    const page = await enter('Sunniva', desk);
-    await day(page);
-    await press(page, 'All nutrients');
-    await page.getByRole('listitem').filter({ hasText: 'Iron' }).waitFor();
-    await keep(page, 'nutrients');
+  peak: async () => {
+    for (const [name, size] of [
+      ['peak', desk],
+      ['peak-phone', phone],
+    ]) {
+      const page = await enter('Ilva Threst', size);
+      await page.goto(`${house.address}/peak`);
+      await page.getByRole('list', { name: 'Show day, by the hour' }).waitFor();
+      await page.getByRole('columnheader', { name: /^D−4/ }).waitFor();
+      await keep(page, name);
+    }
   },
   trend: async () => {
     const page = await enter('Joren Vask', desk);
@@ -170,19 +175,6 @@ const views = {
     await page.getByText('First on').waitFor();
     await keep(page, 'order');
   },
-  quick: async () => {
-    const page = await enter('Joren Vask', desk);
-    await day(page);
-    await page
-      .getByRole('combobox', { name: /Quick line/ })
-      .fill('#4 150 g rice, 2 medium eggs, ~20-40 g butter (canteen), 500 ml water');
-    await page
-      .getByText(/^30 g \(20 to 40\)|^Which “butter”/)
-      .first()
-      .waitFor();
-    await page.evaluate(() => document.activeElement?.blur());
-    await keep(page, 'quick');
-  },
   fit: async () => {
     const page = await enter('Joren Vask', desk);
     await day(page);
@@ -199,19 +191,14 @@ const views = {
     await page.evaluate(() => document.activeElement?.blur());
     await keep(page, 'fit');
   },
-  out: async () => {
-    const page = await enter('Joren Vask', desk);
-    await day(page);
-    await press(page, 'Eating out');
-    await press(page, '+ oil');
-    await press(page, '+ rice');
-    await page
-      .getByRole('listitem')
-      .filter({ has: page.getByLabel('why') })
-      .nth(1)
-      .waitFor();
-    await page.evaluate(() => document.activeElement?.blur());
-    await keep(page, 'out');
+  review: async () => {
+    const page = await enter('Tilde Amsel', desk);
+    await page.getByRole('link', { name: /^Read \d+ weeks/ }).click();
+    await page.getByRole('list', { name: 'What stands out' }).waitFor();
+    await page.getByRole('region', { name: 'Orders in the week' }).getByRole('listitem').first().waitFor();
+    await page.locator('.beside img').nth(1).waitFor();
+    await page.waitForFunction(() => [...globalThis.document.images].every((image) => image.complete));
+    await keep(page, 'review');
   },
   find: async () => {
     const page = await enter('Joren Vask', desk);

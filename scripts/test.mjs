@@ -73,26 +73,41 @@ try {
 
   console.log('\n— browser tests');
   ensureBuild();
-  const playwright = async (config, start) => {
-    const file = join(scratch, `${config}.json`);
-    const env = { MAUL_E2E_REPORT: file, DATABASE_URL: '' };
-    const code = await start(['playwright', 'test', '-c', `e2e/${config}.config.ts`], env);
+  /** Tests of one kind: counted by their report. `start` runs the command. */
+  const playwright = async (name, config, more, start) => {
+    const file = join(scratch, `${name}.json`);
+    const env = { MAUL_E2E_REPORT: file, MAUL_E2E_NAME: name, DATABASE_URL: '', ...more.env };
+    const code = await start(
+      'npx',
+      ['playwright', 'test', '-c', `e2e/${config}.config.ts`, ...(more.args ?? [])],
+      env,
+    );
     const stats = read(file)?.stats;
     count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
     if (code !== 0 && !(stats?.unexpected > 0)) failed += 1;
   };
-  const house = { MAUL_E2E_HOME: join(scratch, 'home'), MAUL_E2E_PORT: String(await freePort()) };
-  // The commands mostly wait, on houses of their own: they are tried beside the screens, and said after them.
-  let commands = '';
+  /** A house of its own for the screens of one size. */
+  const screens = async (size) => ({
+    args: ['--project', size],
+    env: { MAUL_E2E_HOME: join(scratch, size), MAUL_E2E_PORT: String(await freePort()) },
+  });
+  const [desktop, phone] = [await screens('desktop'), await screens('phone')];
+  // One of the two cores is free beside the screens of a desk: the commands, which mostly wait, and then those of a phone are tried there, and said
+  // after them.
+  const beside = [];
+  const later = async (...command) => {
+    const { code, said } = await heard(...command);
+    beside.push(said);
+    return code;
+  };
   await Promise.all([
-    playwright('playwright', (args, env) => run('npx', args, { ...env, ...house })),
-    playwright('commands', async (args, env) => {
-      const { code, said } = await heard('npx', args, env);
-      commands = said;
-      return code;
-    }),
+    playwright('desktop', 'playwright', desktop, run),
+    (async () => {
+      await playwright('commands', 'commands', {}, later);
+      await playwright('phone', 'playwright', phone, later);
+    })(),
   ]);
-  console.log(`\n— commands\n${commands}`);
+  console.log(`\n— commands and phone\n${beside.join('\n')}`);
 } catch (error) {
   console.error(error instanceof OperatorError ? error.message : error);
   failed += 1;
