@@ -120,24 +120,24 @@ const framesAfter = async (page, keys) => {
   const all = [];
   for (let i = 0; i < 40; i += 1) {
     const key = keys[i % keys.length];
-    const ms = page.evaluate(
-      () =>
-        new Promise((done) => {
-          globalThis.addEventListener(
-            'keydown',
-            () => {
-              const begin = performance.now();
-              globalThis.requestAnimationFrame(() =>
-                globalThis.requestAnimationFrame(() => done(performance.now() - begin)),
-              );
-            },
-            { once: true, capture: true },
-          );
-        }),
-    );
+    // The ear is up before the key falls: a key that nobody hears would be waited for for ever.
+    await page.evaluate(() => {
+      globalThis.untilPicture = new Promise((done) => {
+        globalThis.addEventListener(
+          'keydown',
+          () => {
+            const begin = performance.now();
+            globalThis.requestAnimationFrame(() =>
+              globalThis.requestAnimationFrame(() => done(performance.now() - begin)),
+            );
+          },
+          { once: true, capture: true },
+        );
+      });
+    });
     await page.waitForTimeout(30);
     await page.keyboard.press(key);
-    all.push(await ms);
+    all.push(await page.evaluate(() => globalThis.untilPicture));
   }
   return median(all) / (1000 / 60);
 };
@@ -154,6 +154,15 @@ const peakBoard = async () => {
     await page.getByRole('combobox', { name: 'Sodium' }).press('Enter');
     await page.getByRole('option', { name: 'Up with the carbs' }).click();
     await page.evaluate(() => globalThis.document.activeElement?.blur());
+    await page.getByRole('listbox').waitFor({ state: 'detached' });
+    // What is measured is a board that changes: the key is seen to act first.
+    const before = await board.innerText();
+    await page.keyboard.press('Control+z');
+    await page.waitForFunction(
+      (was) => globalThis.document.querySelector('.peak-board-scroll').innerText !== was,
+      before,
+    );
+    await page.keyboard.press('Control+Shift+z');
     const moved = await framesAfter(page, ['Control+z', 'Control+Shift+z']);
     const seconds = 3000;
     const idle = await slowFrames(page, () => page.waitForTimeout(seconds));

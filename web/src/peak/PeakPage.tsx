@@ -9,14 +9,7 @@ import {
   showDate,
 } from '@maul/core/peak';
 import { basisOn } from '@maul/core/body';
-import {
-  type Phase,
-  phaseDays,
-  phaseOn,
-  planAfterShow,
-  type Season,
-  targetsFrom,
-} from '@maul/core/plan';
+import { type Phase, phaseDays, phaseOn, planAfterShow, type Season, targetsFrom } from '@maul/core/plan';
 import { daysBetween } from '@maul/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
