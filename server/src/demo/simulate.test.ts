@@ -11,6 +11,7 @@ import {
 import { countdown, dayTargets, dayTypeOn, phaseOn, seasonProblems } from '@maul/core/plan';
 import { daySheet } from '@maul/core/diary';
 import { weekRate } from '@maul/core/body';
+import { reboundOn } from '@maul/core/peak';
 import { join } from 'node:path';
 import { referenceFoods, type ReferenceFood } from '../foods/index.ts';
 import { readMenuLine, readScenario, type Scenario } from './scenario.ts';
@@ -189,6 +190,17 @@ describe('twelve weeks, honestly simulated', () => {
         expect(portion.grams ?? 1).toBeGreaterThan(0);
         expect(Math.max(portion.grams ?? 0, portion.plannedGrams ?? 0)).toBeLessThan(1500);
       }
+  });
+  test('what comes back after a show is on the scale, and lies in what is expected', () => {
+    const show = addDays(TODAY, -5);
+    const { weighIns } = athlete('Sunniva Pell');
+    const before = weighIns.filter((w) => w.day <= show).at(-1)?.kg ?? 0;
+    const since = weighIns.filter((w) => w.day > addDays(show, 2));
+    const mean = since.reduce((sum, w) => sum + w.kg, 0) / since.length;
+    const { low, high } = reboundOn(before, 4);
+    // A morning wanders by a few tenths of a kilogram around both.
+    expect(mean).toBeGreaterThan(low - 0.3);
+    expect(mean).toBeLessThan(high + 0.3);
   });
   test('whoever weighs little has a soft log', () => {
     const share = (name: string) => {

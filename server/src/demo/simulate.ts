@@ -233,8 +233,17 @@ const makeBody = (athlete: ScenarioAthlete, random: Random) => {
       tissue += (kcal * 1.02 - expenditure) / 7700;
       water = 0.6 * water + Math.sqrt(1 - 0.36) * 0.003 * athlete.startKg * standardNormal(random);
     },
-    morning: () => roundTo(tissue + water + 0.0025 * athlete.startKg * standardNormal(random), 0.1),
+    /** `refilled`: what glycogen, salt and food have brought back since a show, kg. */
+    morning: (refilled: number) =>
+      roundTo(tissue + water + refilled + 0.0025 * athlete.startKg * standardNormal(random), 0.1),
   };
+};
+
+/** Two per cent of the weight come back after the last show of the scenario, half of it by the second morning, kg. common practice, from memory. */
+const refilledOn = (athlete: ScenarioAthlete, season: Season, day: IsoDate): number => {
+  const phase = phaseOn(season, day);
+  if (phase?.kind !== 'post-show') return 0;
+  return 0.02 * athlete.startKg * (1 - Math.exp(-(daysBetween(phase.from, day) + 1) / 2));
 };
 
 /**
@@ -295,7 +304,10 @@ export const simulateAthlete = (
     const last = bases.at(-1);
     if (last && bases[0] && day === weekStart(day) && day > last.from && day <= today)
       bases.push({ ...weekBasis(last, bases[0], logged, day), id: id(day) });
-    const kg = day <= today && random() >= athlete.adherence.missMorning ? body.morning() : null;
+    const kg =
+      day <= today && random() >= athlete.adherence.missMorning
+        ? body.morning(refilledOn(athlete, season, day))
+        : null;
     if (kg !== null) weighIns.push({ id: id(day), day, kg });
     const targets = dayTargets(season, bases, orders, day);
     const menu = menus[daysBetween(first, day) % menus.length];
