@@ -1,8 +1,15 @@
 export { mountBody } from './routes.ts';
 export { statedBasis } from './statedBasis.ts';
-export { basesAround, basesSince, everMeasured, writeBasis } from './store/bases.ts';
+export { basesAround, basesIn, basesSince, everMeasured, writeBasis } from './store/bases.ts';
 export { completeIntake, eatenOn, loggedDays, workDone } from './store/intake.ts';
-export { addWeighIn, countingMornings, mornings, saidOnWaking, weighInOn } from './store/weighIns.ts';
+export {
+  addWeighIn,
+  countingMornings,
+  countingMorningsIn,
+  mornings,
+  saidOnWaking,
+  weighInOn,
+} from './store/weighIns.ts';
 export { estimateFrom } from './estimate.ts';
 export { movementOn } from './store/movement.ts';
 export { addPicture, setMarks } from './store/pictures.ts';

@@ -1,6 +1,7 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
 import type { ResponseOf } from '@maul/contract/routes';
 import { sql } from 'kysely';
+import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
 import { openTestHouse, type TestHouse } from '../testing/house.ts';
 
@@ -21,10 +22,8 @@ test('one athlete whose rows cannot be read costs one row of the roster, and say
   for (const athlete of athletes) await house.share(athlete, coach);
   const broken = athletes[1];
   // No door lets this in; a row of an older Maul might hold it.
-  await sql`insert into standing_entry (athlete_id, id, thing)
-    values (${broken?.id}, ${uuidv7()}, '{"kind":"pause","from":"0000-01-01","until":null,"why":""}')`.execute(
-    house.owner,
-  );
+  await sql`update season_revision set document = '{"events":[],"phases":[{"from":"0000-01-01","to":"9999-12-31"}]}'
+    where athlete_id = ${broken?.id}`.execute(house.owner);
   said.length = 0;
   const roster = (await coach.get('/api/roster').expect(200)).body as ResponseOf<'roster'>;
   expect(roster.athletes.map((row) => row.name).sort()).toEqual(['First Whole', 'Second Whole']);
@@ -40,6 +39,30 @@ test('one athlete whose rows cannot be read costs one row of the roster, and say
   const logged = said.filter((line) => line.includes('A row of a roster could not be made'));
   expect(logged).toHaveLength(1);
   expect(logged[0]).not.toMatch(new RegExp(`0000-01-01|Broken|${broken?.id ?? ''}`));
+});
+
+test('a roster is read with as many queries for six athletes as for two, at most twelve', async () => {
+  const coach = await house.signUp('coach', 'Of Many');
+  const heard = jest.spyOn(pg.Client.prototype, 'query');
+  const asked = async (): Promise<string[]> => {
+    heard.mockClear();
+    await coach.get('/api/roster').expect(200);
+    return heard.mock.calls
+      .map(([query]: unknown[]) => (typeof query === 'string' ? query : (query as { text: string }).text))
+      .filter((text) => !/^(begin|commit|start|set |select set_config)/i.test(text.trim()));
+  };
+  const join = async (n: number): Promise<void> => {
+    for (let i = 0; i < n; i += 1) await house.share(await house.athlete(`One of ${n}`), coach);
+  };
+  await join(2);
+  const two = await asked();
+  await join(4);
+  const six = await asked();
+  heard.mockRestore();
+  expect(six).toEqual(two);
+  expect(two.length).toBeGreaterThan(5);
+  // Who asks is one of them.
+  expect(two.length).toBeLessThanOrEqual(12 + 1);
 });
 
 test('a pause that ends more than ten years after it began, or began before our time, is refused', async () => {

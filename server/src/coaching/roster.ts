@@ -1,21 +1,20 @@
 import type { Athlete } from '@maul/contract/people';
-import { pauseOn } from '../diary/index.ts';
-import { athletesOfCoach, athleteOf, nameOf, todayOf } from '../people/index.ts';
-import { countingMornings } from '../body/index.ts';
-import { words } from './store.ts';
-import { addDays, athleteDay, daysBetween, type IsoDate } from '@maul/core/units';
-import { checkInDue, coachNeed, PACKET_DAYS } from '@maul/core/coaching';
-import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
-import { weekMean, weekRate } from '@maul/core/body';
 import { RosterRow as RowSchema, type RosterRow } from '@maul/contract/coaching';
 import type { ResponseOf } from '@maul/contract/routes';
-import { orUndone, type AppTransaction } from '../platform/db/connect.ts';
-import { seasonOn } from '../plan/index.ts';
-import { weekSheets } from './weekSheets.ts';
+import { weekMean, weekRate } from '@maul/core/body';
+import { checkInDue, coachNeed, PACKET_DAYS } from '@maul/core/coaching';
+import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
+import { addDays, athleteDay, daysBetween } from '@maul/core/units';
+import { countingMorningsIn } from '../body/index.ts';
+import { logsIn, pausesIn } from '../diary/index.ts';
+import { athletesIn, athletesOfCoach, todayOf } from '../people/index.ts';
+import type { AppTransaction } from '../platform/db/connect.ts';
+import { timelinesIn } from '../plan/index.ts';
+import { type Words, wordsIn } from './store.ts';
+import { sheetsOf, type WeekDay } from './weekSheets.ts';
 
 /** The last seven days that are over: how many landed in their energy window, of how many with a log. */
-const landing = async (trx: AppTransaction, athlete: Athlete, today: IsoDate) => {
-  const week = await weekSheets(trx, athlete, addDays(today, -PACKET_DAYS), addDays(today, -1));
+const landing = (week: readonly WeekDay[]) => {
   const logged = week.flatMap(({ sheet }) => (sheet.nutrients.ENERC.eaten > 0 ? [sheet] : []));
   const kcal = logged.reduce((sum, { nutrients }) => sum + nutrients.ENERC.eaten, 0);
   const weighed = logged.reduce(
@@ -29,18 +28,46 @@ const landing = async (trx: AppTransaction, athlete: Athlete, today: IsoDate) =>
   };
 };
 
-const rosterRow = async (trx: AppTransaction, athleteId: string, coachId: string): Promise<RosterRow> => {
-  const athlete = await athleteOf(trx, athleteId);
+/** Pace is read over so many days. */
+const PACE_DAYS = 14;
+
+/** All that the rows of a roster are made of, read for everybody at once: the queries are as many for one athlete as for a thousand. */
+const readRoster = async (trx: AppTransaction, athletes: readonly Athlete[], coachId: string) => {
+  const ids = athletes.map((a) => a.id);
+  // Zones put their days apart: read from the first of them to the last.
+  const days = athletes.map(todayOf).sort();
+  const [first, last] = [days[0], days.at(-1)];
+  if (first === undefined || last === undefined) return undefined;
+  const from = addDays(first, -PACKET_DAYS);
+  return {
+    logs: await logsIn(trx, ids, from, addDays(last, -1)),
+    plans: await timelinesIn(trx, ids, from),
+    mornings: await countingMorningsIn(trx, ids, addDays(first, -PACE_DAYS), last),
+    words: await wordsIn(trx, ids, coachId),
+    pauses: await pausesIn(trx, ids),
+  };
+};
+type Read = NonNullable<Awaited<ReturnType<typeof readRoster>>>;
+
+const SAID_NOTHING: Words = { waiting: 0, first: null, last: null, open: 0, sent: null };
+
+const rosterRow = (athlete: Athlete, read: Read): RosterRow => {
+  const athleteId = athlete.id;
+  const [log, plan] = [read.logs.get(athleteId), read.plans.get(athleteId)];
+  if (!log || !plan) throw new Error('an athlete of the roster was not read');
   const today = todayOf(athlete);
-  const season = await seasonOn(trx, athleteId, today);
+  const season = plan.seasonOn(today);
   const phase = phaseOn(season, today);
   const show = countdown(season, today);
-  const weighIns = await countingMornings(trx, athleteId, addDays(today, -14), today);
+  const weighIns = (read.mornings.get(athleteId) ?? []).filter((one) => one.day <= today);
   const rate = weekRate(weighIns, today);
-  const { landed, logged, weighedShare } = await landing(trx, athlete, today);
-  const { waiting, first, last, open, sent } = await words(trx, athleteId, coachId);
+  const week = sheetsOf(log, plan, athlete.dayTurnsAt, addDays(today, -PACKET_DAYS), addDays(today, -1));
+  const { landed, logged, weighedShare } = landing(week);
+  const { waiting, first, last, open, sent } = read.words.get(athleteId) ?? SAID_NOTHING;
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
-  const paused = await pauseOn(trx, athleteId, today);
+  const paused = (read.pauses.get(athleteId) ?? []).find(
+    (p) => p.from <= today && (p.until === null || today <= p.until),
+  );
   const wanted = phase?.rate ?? null;
   const due = checkInDue({
     weekday: athlete.profile.checkInOn,
@@ -101,17 +128,17 @@ export const roster = async (
   coachId: string,
   failed: (error: unknown) => void,
 ): Promise<ResponseOf<'roster'>> => {
+  const everybody = [...(await athletesIn(trx, await athletesOfCoach(trx, coachId))).values()];
+  const read = await readRoster(trx, everybody, coachId);
   const athletes: RosterRow[] = [];
   const faults: ResponseOf<'roster'>['faults'] = [];
-  for (const athleteId of await athletesOfCoach(trx, coachId)) {
-    const row = await orUndone(
-      trx,
-      async () => RowSchema.parse(await rosterRow(trx, athleteId, coachId)),
-      failed,
-    );
-    if (row) athletes.push(row);
-    else faults.push({ athleteId, name: await nameOf(trx, athleteId), sentence: FAULT });
-  }
+  for (const athlete of read ? everybody : [])
+    try {
+      if (read) athletes.push(RowSchema.parse(rosterRow(athlete, read)));
+    } catch (error) {
+      failed(error);
+      faults.push({ athleteId: athlete.id, name: athlete.name, sentence: FAULT });
+    }
   athletes.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
   return { athletes, faults };
 };

@@ -3,44 +3,56 @@ import type { IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
 
-/** Notes of the athlete of three weeks that came after the last word of an answering author. */
-const waitingNotes = (athleteId: string, answering: ReturnType<typeof sql>) => sql`
+/** Notes of one athlete of three weeks that came after the last word of an answering author. */
+const waitingNotes = (athleteId: ReturnType<typeof sql>, answering: ReturnType<typeof sql>) => sql`
   select n.id, n.day, n.text, n.created_at from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
     and n.author_id = ${athleteId} and n.created_at > now() - interval '21 days'
     and n.created_at > coalesce((select max(c.created_at) from note c
       where c.athlete_id = ${athleteId} and ${answering} and c.deleted_at is null), '-infinity')`;
 
-/** What the athlete wrote after the coach's last word, the first of it, the last day on which anything was measured, and the last week that was sent. */
-export const words = async (trx: AppTransaction, athleteId: string, coachId: string) => {
-  const { rows } = await sql<{
-    waiting: number;
-    first: { day: IsoDate; id: string } | null;
-    last: IsoDate | null;
-    open: number;
-    sent: { id: string; to: IsoDate; sentAt: string; answered: boolean } | null;
-  }>`
-    with waiting as (${waitingNotes(athleteId, sql`c.author_id = ${coachId}`)})
-    select
-      (select count(*)::int from waiting) as waiting,
-      (select jsonb_build_object('day', w.day, 'id', w.id) from waiting w order by w.created_at limit 1) as first,
-      (select m.day from meal m where m.athlete_id = ${athleteId} and m.deleted_at is null and exists (
+/** What waits of an athlete, the first of it, the last day on which anything was measured, and the last week that was sent. */
+export interface Words {
+  waiting: number;
+  first: { day: IsoDate; id: string } | null;
+  last: IsoDate | null;
+  open: number;
+  sent: { id: string; to: IsoDate; sentAt: string; answered: boolean } | null;
+}
+
+/** What many athletes wrote after the coach's last word, and what else waits of each; by athlete, in one query. */
+export const wordsIn = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+  coachId: string,
+): Promise<Map<string, Words>> => {
+  const { rows } = await sql<Words & { athleteId: string }>`
+    select t.id as "athleteId", coalesce(w.waiting, 0) as waiting, w.first, m.last, coalesce(o.open, 0) as open, c.sent
+    from unnest(${athleteIds}::uuid[]) as t(id)
+    left join lateral (
+      select count(*)::int as waiting,
+        (array_agg(jsonb_build_object('day', n.day, 'id', n.id) order by n.created_at))[1] as first
+      from (${waitingNotes(sql`t.id`, sql`c.author_id = ${coachId}`)}) n) w on true
+    left join lateral (
+      select m.day as last from meal m where m.athlete_id = t.id and m.deleted_at is null and exists (
         select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
-        order by m.day desc limit 1) as last,
-      (select count(*)::int from change_order o where o.athlete_id = ${athleteId} and not exists (
-        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) as open,
-      (select jsonb_build_object('id', c.id, 'to', c.to_date, 'sentAt', c.sent_at, 'answered',
-          exists (select from check_in_answer x where x.athlete_id = c.athlete_id and x.check_in_id = c.id))
-        from check_in c where c.athlete_id = ${athleteId} order by c.to_date desc, c.sent_at desc limit 1) as sent`.execute(
+      order by m.day desc limit 1) m on true
+    left join lateral (
+      select count(*)::int as open from change_order o where o.athlete_id = t.id and not exists (
+        select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) o on true
+    left join lateral (
+      select jsonb_build_object('id', c.id, 'to', c.to_date, 'sentAt', c.sent_at, 'answered',
+        exists (select from check_in_answer x where x.athlete_id = c.athlete_id and x.check_in_id = c.id)) as sent
+      from check_in c where c.athlete_id = t.id order by c.to_date desc, c.sent_at desc limit 1) c on true`.execute(
     trx,
   );
-  return rows[0] ?? { waiting: 0, first: null, last: null, open: 0, sent: null };
+  return new Map(rows.map(({ athleteId, ...words }) => [athleteId, words]));
 };
 
 /** What the athlete wrote after the last word of anybody else, in three weeks, at most 20, the oldest first. */
 export const openQuestions = async (trx: AppTransaction, athleteId: string): Promise<Packet['questions']> =>
   (
     await sql<Packet['questions'][number]>`
-      select w.id, w.day, w.text from (${waitingNotes(athleteId, sql`c.author_id <> ${athleteId}`)}) w
+      select w.id, w.day, w.text from (${waitingNotes(sql`${athleteId}::uuid`, sql`c.author_id <> ${athleteId}`)}) w
       order by w.created_at limit 20`.execute(trx)
   ).rows;
 

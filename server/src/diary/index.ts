@@ -1,3 +1,3 @@
 export { mountDiary } from './routes.ts';
-export { entriesOn, pauseOn } from './store/entries.ts';
-export { mealsOn, portionsOf } from './store/meals.ts';
+export { entriesOn, pausesIn } from './store/entries.ts';
+export { type Log, logsIn, mealsOn, type PortionSum, portionsOf } from './store/meals.ts';

@@ -3,5 +3,5 @@ export { measuredFor } from './cautions.ts';
 export { mountPlan } from './routes.ts';
 export { ordersFor } from './store/orders.ts';
 export { seasonOn } from './store/seasons.ts';
-export { timeline } from './timeline.ts';
+export { type Timeline, timeline, timelinesIn } from './timeline.ts';
 export { ensureBasis } from './weekBasis.ts';

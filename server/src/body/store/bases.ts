@@ -2,6 +2,7 @@ import { type BodyBasis, CORE_VERSION, MEASURED_SOURCES } from '@maul/core/body'
 import { type BasisRow } from '@maul/contract/body';
 import { type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
+import { groupBy } from '../../platform/groupBy.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 /** Writes one basis; `weekly` is the one that a week or a phase begins with, of which there is one a day. Bases are only ever added. */
@@ -80,27 +81,26 @@ export const basesAround = async (
   return first.map(toBasis);
 };
 
+/** Every basis of many athletes from the one in force on a date on, by athlete, the oldest first, of one day in the order they were written. */
+export const basesIn = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+  date: IsoDate,
+): Promise<Map<string, BasisRow[]>> => {
+  const { rows } = await sql<Parameters<typeof toBasis>[0] & { athlete_id: string }>`
+    select b.* from basis b
+    where b.athlete_id = any(${athleteIds}::uuid[]) and b.from_date >= coalesce((select max(x.from_date) from basis x
+      where x.athlete_id = b.athlete_id and x.from_date <= ${date}::date), '0001-01-01')
+    order by b.from_date, b.written_at`.execute(trx);
+  return new Map([...groupBy(rows, (row) => row.athlete_id)].map(([id, own]) => [id, own.map(toBasis)]));
+};
+
 /** Every basis from the one in force on a date on, the oldest first, of one day in the order they were written. */
 export const basesSince = async (
   trx: AppTransaction,
   athleteId: string,
   date: IsoDate,
-): Promise<BasisRow[]> => {
-  const rows = await trx
-    .selectFrom('basis')
-    .selectAll()
-    .where('athlete_id', '=', athleteId)
-    .where(
-      'from_date',
-      '>=',
-      sql<IsoDate>`coalesce((select max(b.from_date) from basis b
-        where b.athlete_id = ${athleteId} and b.from_date <= ${date}::date), '0001-01-01')`,
-    )
-    .orderBy('from_date')
-    .orderBy('written_at')
-    .execute();
-  return rows.map(toBasis);
-};
+): Promise<BasisRow[]> => (await basesIn(trx, [athleteId], date)).get(athleteId) ?? [];
 
 /** True once the log has measured an expenditure of this athlete. */
 export const everMeasured = async (trx: AppTransaction, athleteId: string): Promise<boolean> =>

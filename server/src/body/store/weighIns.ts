@@ -3,6 +3,8 @@ import { countsInTrend } from '@maul/core/body';
 import { rowCodec } from '../../platform/db/rows.ts';
 import { addDays, type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
+import { groupBy } from '../../platform/groupBy.ts';
+import { oneOf } from '../../platform/db/oneOf.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 /** The weigh-ins between two days, kg, with what was said of their conditions. */
@@ -19,6 +21,27 @@ export const mornings = (trx: AppTransaction, athleteId: string, from: IsoDate, 
 /** Those that count in means, trend and cautions: fasted, and on the scale of always. */
 export const countingMornings = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
   (await mornings(trx, athleteId, from, to)).filter((one) => countsInTrend(one.conditions));
+
+/** Those that count, of many athletes, by athlete. */
+export const countingMorningsIn = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+  from: IsoDate,
+  to: IsoDate,
+) => {
+  const rows = await trx
+    .selectFrom('weigh_in')
+    .select(['athlete_id', 'day', 'kg', 'conditions'])
+    .where('athlete_id', '=', oneOf(athleteIds))
+    .where('day', '>=', from)
+    .where('day', '<=', to)
+    .where('deleted_at', 'is', null)
+    .execute();
+  return groupBy(
+    rows.filter((one) => countsInTrend(one.conditions)),
+    (one) => one.athlete_id,
+  );
+};
 
 /** Entries of one of the two kinds that a body's days are read from; said so that the index of those two kinds serves. */
 export const saidAs = (kind: 'morning' | 'measure') =>

@@ -2,43 +2,47 @@ import { DayEntry, type DayEntryRow, type StandingRow, Standing } from '@maul/co
 import { rowCodec } from '../../platform/db/rows.ts';
 import { type IsoDate } from '@maul/core/units';
 import { sql } from 'kysely';
+import { groupBy } from '../../platform/groupBy.ts';
+import { oneOf } from '../../platform/db/oneOf.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
-/** Since when the log is paused on a date, and until when; undefined when it is not. */
-export const pauseOn = async (
-  trx: AppTransaction,
-  athleteId: string,
-  date: IsoDate,
-): Promise<{ from: IsoDate; until: IsoDate | null } | undefined> => {
-  const { rows } = await sql<{ from: IsoDate; until: IsoDate | null }>`
-    select thing ->> 'from' as "from", thing ->> 'until' as "until" from standing_entry
-    where athlete_id = ${athleteId} and deleted_at is null and thing ->> 'kind' = 'pause'
-      and ${date}::date >= (thing ->> 'from')::date
-      and (thing ->> 'until' is null or ${date}::date <= (thing ->> 'until')::date)
-    limit 1`.execute(trx);
-  return rows[0];
+/** When the logs of many athletes are paused on purpose, by athlete. */
+export const pausesIn = async (trx: AppTransaction, athleteIds: readonly string[]) => {
+  const { rows } = await sql<{ athleteId: string; from: IsoDate; until: IsoDate | null }>`
+    select athlete_id as "athleteId", thing ->> 'from' as "from", thing ->> 'until' as "until" from standing_entry
+    where athlete_id = any(${athleteIds}::uuid[]) and deleted_at is null and thing ->> 'kind' = 'pause'`.execute(
+    trx,
+  );
+  return groupBy(rows, (row) => row.athleteId);
 };
 
 export const entryRows = rowCodec('day_entry', DayEntry);
 export const standingRows = rowCodec('standing_entry', Standing);
 
-export const entriesOn = (
+export const entriesWhere = (
   trx: AppTransaction,
-  athleteId: string,
+  athleteIds: readonly string[],
   day: IsoDate,
-  until = day,
-): Promise<DayEntryRow[]> =>
+  until: IsoDate,
+) =>
   trx
     .selectFrom('day_entry')
     .selectAll()
-    .where('athlete_id', '=', athleteId)
+    .where('athlete_id', '=', oneOf(athleteIds))
     .where('day', '>=', day)
     .where('day', '<=', until)
     .where('deleted_at', 'is', null)
     .orderBy('time')
     .orderBy('id')
-    .execute()
-    .then((rows) => rows.map((row) => entryRows.read(row)));
+    .execute();
+
+export const entriesOn = async (
+  trx: AppTransaction,
+  athleteId: string,
+  day: IsoDate,
+  until = day,
+): Promise<DayEntryRow[]> =>
+  (await entriesWhere(trx, [athleteId], day, until)).map((row) => entryRows.read(row));
 
 /** What stands from day to day; saved meals, which carry their foods, only when they are asked for. */
 export const standingOf = (

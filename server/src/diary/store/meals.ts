@@ -1,8 +1,11 @@
-import { Meal, Portion, type PortionRow } from '@maul/contract/diary';
+import { type DayEntryRow, Meal, type MealRow, Portion, type PortionRow } from '@maul/contract/diary';
 import { type SheetFood } from '@maul/core/diary';
 import { sql } from 'kysely';
 import { rowCodec } from '../../platform/db/rows.ts';
+import { groupBy } from '../../platform/groupBy.ts';
+import { entriesWhere, entryRows } from './entries.ts';
 import type { IsoDate } from '@maul/core/units';
+import { oneOf } from '../../platform/db/oneOf.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 export const mealRows = rowCodec('meal', Meal);
@@ -15,17 +18,19 @@ const lightFood =
     'food',
   );
 
-export const mealsOn = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+const mealsWhere = (trx: AppTransaction, athleteIds: readonly string[], from: IsoDate, to: IsoDate) =>
   trx
     .selectFrom('meal')
     .selectAll()
-    .where('athlete_id', '=', athleteId)
+    .where('athlete_id', '=', oneOf(athleteIds))
     .where('day', '>=', from)
     .where('day', '<=', to)
     .where('deleted_at', 'is', null)
     .orderBy('id')
-    .execute()
-    .then((rows) => rows.map((row) => mealRows.read(row)));
+    .execute();
+
+export const mealsOn = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+  (await mealsWhere(trx, [athleteId], from, to)).map((row) => mealRows.read(row));
 
 export const portionsOf = async (
   trx: AppTransaction,
@@ -45,16 +50,16 @@ export const portionsOf = async (
   return rows.map((row) => portionRows.read(row));
 };
 
-/** What the sums of a day need of a portion, of the meals of many days: without what only its own page shows. */
-export const portionSums = async (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+/** What the sums of a day need of a portion, of the meals of many days and athletes: without what only its own page shows. */
+const sumsWhere = (trx: AppTransaction, athleteIds: readonly string[], from: IsoDate, to: IsoDate) =>
   trx
     .selectFrom('meal as m')
     .innerJoin('portion as p', (join) =>
       join.onRef('p.athlete_id', '=', 'm.athlete_id').onRef('p.meal_id', '=', 'm.id'),
     )
-    .select(['p.id', 'p.meal_id as mealId', 'p.grams', 'p.planned_grams as plannedGrams', 'p.method'])
-    .select(['p.division', 'p.spread', 'p.guess', lightFood])
-    .where('m.athlete_id', '=', athleteId)
+    .select(['m.athlete_id', 'm.day', 'p.id', 'p.meal_id as mealId', 'p.grams'])
+    .select(['p.planned_grams as plannedGrams', 'p.method', 'p.division', 'p.spread', 'p.guess', lightFood])
+    .where('m.athlete_id', '=', oneOf(athleteIds))
     .where('m.day', '>=', from)
     .where('m.day', '<=', to)
     .where('m.deleted_at', 'is', null)
@@ -62,3 +67,37 @@ export const portionSums = async (trx: AppTransaction, athleteId: string, from: 
     .orderBy('p.position')
     .orderBy('p.id')
     .execute();
+
+export type PortionSum = Awaited<ReturnType<typeof sumsWhere>>[number];
+
+export const portionSums = (trx: AppTransaction, athleteId: string, from: IsoDate, to: IsoDate) =>
+  sumsWhere(trx, [athleteId], from, to);
+
+/** What a log says between two days, for the sums of its days. */
+export interface Log {
+  meals: MealRow[];
+  portions: PortionSum[];
+  entries: DayEntryRow[];
+}
+
+/** The logs of many athletes between two days, by athlete: three queries, however many they are. */
+export const logsIn = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+  from: IsoDate,
+  to: IsoDate,
+): Promise<Map<string, Log>> => {
+  const meals = groupBy(await mealsWhere(trx, athleteIds, from, to), (row) => row.athlete_id);
+  const portions = groupBy(await sumsWhere(trx, athleteIds, from, to), (row) => row.athlete_id);
+  const entries = groupBy(await entriesWhere(trx, athleteIds, from, to), (row) => row.athlete_id);
+  return new Map(
+    athleteIds.map((id) => [
+      id,
+      {
+        meals: (meals.get(id) ?? []).map((row) => mealRows.read(row)),
+        portions: portions.get(id) ?? [],
+        entries: (entries.get(id) ?? []).map((row) => entryRows.read(row)),
+      },
+    ]),
+  );
+};

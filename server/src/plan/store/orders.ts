@@ -3,29 +3,41 @@ import { type IsoDate } from '@maul/core/units';
 import { ProblemError } from '../../platform/http/problems.ts';
 import type { OrderRow } from '@maul/contract/plan';
 import { sql } from 'kysely';
+import { groupBy } from '../../platform/groupBy.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
+
+const ordersWhere = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+  phaseIds: readonly string[] | 'all',
+): Promise<(OrderRow & { athleteId: string })[]> => {
+  const phases =
+    phaseIds === 'all' ? sql`true` : sql`(o.phase_id = any(${phaseIds}::uuid[]) or a.at is null)`;
+  const { rows } = await sql<OrderRow & { athleteId: string; held: boolean; released: IsoDate | null }>`
+    select o.athlete_id as "athleteId", o.id, o.phase_id as "phaseId", o.from_date as "from", o.until_date as "until",
+      o.day_types as "dayTypes", o.macro, o.change, o.lever, o.reason, o.expected_kcal as "expectedKcal", o.signed_at as "signedAt",
+      o.signed_by as "signedBy", coalesce(p.name, 'A former coach') as "signedByName", o.confirmed, a.at as "acknowledgedAt", o.held,
+      ((a.at at time zone t.zone) - make_interval(mins => t.day_turns_at))::date as released
+    from change_order o
+    join athlete t on t.athlete_id = o.athlete_id
+    left join known_people() p on p.id = o.signed_by
+    left join order_acknowledgement a on a.athlete_id = o.athlete_id and a.order_id = o.id
+    where o.athlete_id = any(${athleteIds}::uuid[]) and ${phases}
+    order by o.signed_at desc, o.id`.execute(trx);
+  return rows.map(({ held, released, ...order }) => (held ? { ...order, heldUntil: released } : order));
+};
 
 /** Orders of the named phases and every order not yet acknowledged, or all of them; the newest first. */
 export const ordersFor = async (
   trx: AppTransaction,
   athleteId: string,
   phaseIds: string[] | 'all',
-): Promise<OrderRow[]> => {
-  const phases =
-    phaseIds === 'all' ? sql`true` : sql`(o.phase_id = any(${phaseIds}::uuid[]) or a.at is null)`;
-  const { rows } = await sql<OrderRow & { held: boolean; released: IsoDate | null }>`
-    select o.id, o.phase_id as "phaseId", o.from_date as "from", o.until_date as "until", o.day_types as "dayTypes",
-      o.macro, o.change, o.lever, o.reason, o.expected_kcal as "expectedKcal", o.signed_at as "signedAt", o.signed_by as "signedBy",
-      coalesce(p.name, 'A former coach') as "signedByName", o.confirmed, a.at as "acknowledgedAt", o.held,
-      ((a.at at time zone t.zone) - make_interval(mins => t.day_turns_at))::date as released
-    from change_order o
-    join athlete t on t.athlete_id = o.athlete_id
-    left join known_people() p on p.id = o.signed_by
-    left join order_acknowledgement a on a.athlete_id = o.athlete_id and a.order_id = o.id
-    where o.athlete_id = ${athleteId} and ${phases}
-    order by o.signed_at desc, o.id`.execute(trx);
-  return rows.map(({ held, released, ...order }) => (held ? { ...order, heldUntil: released } : order));
-};
+): Promise<OrderRow[]> =>
+  (await ordersWhere(trx, [athleteId], phaseIds)).map(({ athleteId: _, ...order }) => order);
+
+/** Every order of many athletes, the newest first, by athlete. */
+export const ordersIn = async (trx: AppTransaction, athleteIds: readonly string[]) =>
+  groupBy(await ordersWhere(trx, athleteIds, 'all'), (order) => order.athleteId);
 
 /** Writes down that the athlete has read an order; twice is once. */
 export const acknowledged = (trx: AppTransaction, athleteId: string, id: string): Promise<unknown> =>

@@ -2,6 +2,7 @@ import { type Caution, type Season } from '@maul/core/plan';
 import { type IsoDate } from '@maul/core/units';
 import type { Revision } from '@maul/contract/plan';
 import { sql } from 'kysely';
+import { groupBy } from '../../platform/groupBy.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
 /** A revision with the date from which it is in force; null while it waits for a confirmation. */
@@ -36,6 +37,28 @@ export const toRevision = ({ season: _s, inForceFrom, ...revision }: SeasonRevis
   ...revision,
   from: inForceFrom ?? revision.from,
 });
+
+/**
+ * What `revisionOn` needs of many athletes for dates from one on, the newest first: the first of each, the one in force then, and those after it.
+ * By athlete.
+ */
+export const seasonsSince = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+  from: IsoDate,
+): Promise<Map<string, Pick<SeasonRevision, 'season' | 'inForceFrom'>[]>> => {
+  const { rows } = await sql<Pick<SeasonRevision, 'season' | 'inForceFrom'> & { athleteId: string }>`
+    with dated as (
+      select r.athlete_id, r.revision, r.document, case when r.held then l.from_date else r.effective_from end as from_date
+      from season_revision r left join season_release l on l.athlete_id = r.athlete_id and l.revision_id = r.id
+      where r.athlete_id = any(${athleteIds}::uuid[]))
+    select d.athlete_id as "athleteId", d.document as season, d.from_date as "inForceFrom" from dated d
+    join (select athlete_id, min(revision) as first, max(revision) filter (where from_date <= ${from}::date) as last
+      from dated group by athlete_id) e on e.athlete_id = d.athlete_id
+    where d.from_date > ${from}::date or d.revision in (e.first, e.last)
+    order by d.athlete_id, d.revision desc`.execute(trx);
+  return groupBy(rows, (row) => row.athleteId);
+};
 
 /** The season as it stood on a date, without who wrote it: what `revisionOn` finds, with only one document read. */
 export const seasonOn = async (trx: AppTransaction, athleteId: string, date: IsoDate): Promise<Season> => {

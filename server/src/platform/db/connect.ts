@@ -36,24 +36,3 @@ export const acting = <T>(db: AppDb, token: string, work: (trx: AppTransaction) 
 export const databaseAnswers = async (db: AppDb): Promise<void> => {
   await sql`select 1`.execute(db);
 };
-
-/** Runs `work` so that its failure leaves the transaction as it was before; undefined then. */
-export const orUndone = async <T>(
-  trx: AppTransaction,
-  work: () => Promise<T>,
-  failed: (error: unknown) => void,
-): Promise<T | undefined> => {
-  await sql`savepoint one_of_many`.execute(trx);
-  try {
-    const done = await work();
-    await sql`release savepoint one_of_many`.execute(trx);
-    return done;
-  } catch (error) {
-    // A lost connection is everybody's fault, and is said as such.
-    await sql`rollback to savepoint one_of_many`.execute(trx).catch(() => {
-      throw error;
-    });
-    failed(error);
-    return undefined;
-  }
-};
