@@ -53,6 +53,9 @@ export const pack = async (folder, file, passphrase) => {
   await packed;
 };
 
+/** What a pipe says when its reader has left, by whether it was being written to, about to be, or closed under the hand. */
+const LEFT_EARLY = ['EPIPE', 'ECONNRESET', 'ERR_STREAM_PREMATURE_CLOSE', 'ERR_STREAM_DESTROYED'];
+
 /** Lays what `file` holds into `folder`. Throws a sentence for a wrong passphrase, half a file, or something else altogether. */
 export const unpack = async (file, folder, passphrase) => {
   const encrypted = startOf(file, ENCRYPTED.length) === ENCRYPTED;
@@ -78,7 +81,7 @@ export const unpack = async (file, folder, passphrase) => {
     } else await pipeline(createReadStream(file), tar.stdin);
   } catch (error) {
     // tar reads no further than the end mark, and then leaves: how it ended says whether all was well.
-    if (error.code !== 'EPIPE') {
+    if (!LEFT_EARLY.includes(error.code)) {
       tar.kill();
       if (error instanceof OperatorError) throw error;
       throw new OperatorError('The backup is not whole: its end is missing, or something in it was changed.');

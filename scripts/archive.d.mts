@@ -1,0 +1,1 @@
+export declare const unpack: (file: string, folder: string, passphrase?: string) => Promise<void>;
