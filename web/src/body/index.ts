@@ -5,5 +5,6 @@ export { bodyOf, expenditureOf, ExpenditureSection } from './Expenditure.tsx';
 export { bodyRoutes } from './routes.tsx';
 export { WeighInLine } from './WeighInLine.tsx';
 export { MarkRow } from './morning/MarkRow.tsx';
+export { OnSheet } from './trend/OnSheet.tsx';
 export { useTrend } from './trend/useTrend.ts';
 export { PictureStrip } from './pictures/PictureStrip.tsx';

@@ -6,7 +6,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { PictureStrip } from '../body/index.ts';
+import { OnSheet, PictureStrip } from '../body/index.ts';
 import { call } from '../data/api.ts';
 import { seasonQuery } from '../data/queries.ts';
 import { inTab, onDevice } from '../data/remembered.ts';
@@ -38,12 +38,15 @@ const addressOf = (row: RosterRow): string => `/athletes/${row.athleteId}/review
 const Keys = () => (
   <p className="second review-keys">
     <kbd>j</kbd> next <kbd>k</kbd> previous <kbd>a</kbd> answer <kbd>Ctrl Enter</kbd> send <kbd>c</kbd>{' '}
-    <kbd>Enter</kbd> no change <kbd>o</kbd> write an order <kbd>l</kbd> later
+    <kbd>Enter</kbd> no change <kbd>1</kbd> to <kbd>4</kbd> choose a draft <kbd>o</kbd> its order <kbd>l</kbd>{' '}
+    later
   </p>
 );
 
-const Orders = ({ ids, document }: { ids: readonly string[]; document: SeasonDocument | undefined }) => {
-  const orders = (document?.orders ?? []).filter((o) => ids.includes(o.id)).slice(0, 5);
+const Orders = ({ week, document }: { week: CheckIn; document: SeasonDocument | undefined }) => {
+  const orders = (document?.orders ?? [])
+    .filter((o) => week.packet.orders.includes(o.id) || o.signedAt > week.sentAt)
+    .slice(0, 5);
   return (
     <section aria-label="Orders in the week">
       <h2 className="panel-title">Orders</h2>
@@ -53,6 +56,7 @@ const Orders = ({ ids, document }: { ids: readonly string[]; document: SeasonDoc
           <li key={o.id}>
             {orderText(o, document?.season ?? { phases: [], events: [] })}
             {o.acknowledgedAt === null && <b>, not acknowledged</b>}
+            {o.signedAt > week.sentAt && <span className="is-planned">, signed since it was sent</span>}
             <span className="second"> {o.reason}</span>
           </li>
         ))}
@@ -101,7 +105,7 @@ const Head = ({
           {packet.show && ` · ${plural(packet.show.days, 'day')} to ${packet.show.name}`} · sent{' '}
           {longDateTime(week.sentAt)} · <Link to={`/athletes/${athleteId}/trend`}>Trend</Link> ·{' '}
           <Link to={`/athletes/${athleteId}/season`}>Season</Link> ·{' '}
-          <Link to={`/athletes/${athleteId}/${addDays(packet.to, 1)}`}>The day, to write an order</Link>
+          <Link to={`/athletes/${athleteId}/${addDays(packet.to, 1)}`}>The day after</Link>
         </p>
       </div>
       <p className="peak-line">
@@ -136,7 +140,6 @@ const Sheet = ({
   go: (step: number) => void;
   later: () => void;
 }) => {
-  const navigate = useNavigate();
   const field = useRef<HTMLTextAreaElement>(null);
   const noChange = useRef<HTMLButtonElement>(null);
   const draft = `maul.week-answer.${week.id}`;
@@ -160,7 +163,6 @@ const Sheet = ({
         a: () => field.current?.focus(),
         // Only to the button: what is sent cannot be taken back.
         c: () => noChange.current?.focus(),
-        o: () => void navigate(`/athletes/${athleteId}/${addDays(packet.to, 1)}`),
       };
       const act = done[event.key];
       if (!act) return;
@@ -249,8 +251,9 @@ const Sheet = ({
             ]}
           />
         </section>
+        <div>{document && <OnSheet document={document} />}</div>
         <div>
-          <Orders ids={packet.orders} document={document} />
+          <Orders week={week} document={document} />
           <Keys />
         </div>
       </div>

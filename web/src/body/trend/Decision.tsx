@@ -1,6 +1,6 @@
 import type { DecisionDraft, Decision as Decided } from '@maul/core/body';
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, type RefObject, Suspense, useState } from 'react';
 import type { Units } from '@maul/contract/people';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { bodyFigure, bodyNumber } from '../../ui/formats/units.ts';
@@ -22,6 +22,7 @@ export const Decision = ({
   hidden,
   athleteId,
   maySign,
+  draftButton,
 }: {
   decision: Decided;
   /** A fan for each draft, in step; undefined while they are made. */
@@ -35,6 +36,8 @@ export const Decision = ({
   athleteId: string;
   /** Orders are signed by the coach, and by an athlete who has none. */
   maySign: boolean;
+  /** For a page that opens the draft by a key of its own. */
+  draftButton?: RefObject<HTMLButtonElement | null>;
 }) => {
   const [signing, setSigning] = useState<DecisionDraft | null>(null);
   const mass = (kg: number): number => bodyNumber(kg, units);
@@ -57,7 +60,7 @@ export const Decision = ({
   return (
     <section aria-label="What could change" className="trend-part">
       <h2 className="panel-title">
-        What could change <span className="second">weight {horizon}</span>
+        What could change {horizon !== '' && <span className="second">weight {horizon}</span>}
       </h2>
       <p>{datesInWords(decision.standing)}</p>
       {decision.settling !== null && (
@@ -119,6 +122,7 @@ export const Decision = ({
       </div>
       {maySign ? (
         <Button
+          ref={draftButton}
           variant="contained"
           fullWidth
           disabled={draft === undefined || draft.change.kind === 'none'}

@@ -5,7 +5,8 @@ import { CanvasRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 import type { IsoDate } from '@maul/core/units';
 import { chartOption, dayAt } from './chart.ts';
-import type { ChartInput, Tokens } from './series.ts';
+import type { ChartInput } from './series.ts';
+import { tokensNow } from './tokens.ts';
 
 take([
   LineChart,
@@ -16,14 +17,6 @@ take([
   AriaComponent,
   CanvasRenderer,
 ]);
-
-const ROLES = ['paper', 'well', 'line', 'ink', 'ink2', 'ink3', 'verd', 'brass'] as const;
-const tokensNow = (): Tokens => {
-  const style = getComputedStyle(document.documentElement);
-  return Object.fromEntries(
-    ROLES.map((role) => [role, style.getPropertyValue(`--${role}`).trim()]),
-  ) as Tokens;
-};
 
 /** A brass hatch, as what is planned is drawn everywhere. */
 const hatchOf = (color: string): object => {

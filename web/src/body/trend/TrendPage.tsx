@@ -1,4 +1,4 @@
-import { decide, sessionKcal, SESSION_MET, type DecisionDraft } from '@maul/core/body';
+import type { DecisionDraft } from '@maul/core/body';
 import { addDays, type IsoDate } from '@maul/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -12,7 +12,7 @@ import { useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { bodyNumber, bodyText, energyNumber, energyText } from '../../ui/formats/units.ts';
 import { shortDate } from '../../ui/formats/show.ts';
-import { forecastInput, horizonOf, plannedMean, wantedAt, type EatingAs, type Question } from './ahead.ts';
+import { decisionOf, forecastInput, horizonOf, wantedAt, type EatingAs, type Question } from './ahead.ts';
 import { Ask } from './Ask.tsx';
 import { Head, Key, Said } from './Parts.tsx';
 import { type ChartMark, manyDays, type School } from './series.ts';
@@ -55,23 +55,6 @@ const lettersOf = (trend: Trend): { letters: Map<string, string>; marks: ChartMa
     letters.set(row.id, letter);
   }
   return { letters, marks };
-};
-
-const decisionOf = (trend: Trend, document: SeasonDocument) => {
-  const now = trend.days.findLast((d) => d.weightKg !== null && d.expenditure !== null);
-  if (!trend.pace || !now || now.weightKg === null || now.expenditure === null) return null;
-  const { slope, odds, wanted, since: _since, ...pace } = trend.pace;
-  return decide({
-    pace: { ...pace, slope: slope ?? undefined, odds: odds ?? undefined },
-    wanted,
-    today: trend.today,
-    weightKg: now.weightKg,
-    expenditure: now.expenditure,
-    eaten: trend.eaten?.kcal,
-    planned: plannedMean(document),
-    cardioKcal: sessionKcal(SESSION_MET.cardio, now.weightKg, 20),
-    lastChange: trend.lastChange,
-  });
 };
 
 const NO_DRAFT: DecisionDraft = { school: 'none', change: { kind: 'none' }, balance: 0, kgPerWeek: 0 };

@@ -1,7 +1,16 @@
 import type { Trend } from '@maul/contract/body';
 import type { Athlete } from '@maul/contract/people';
 import type { SeasonDocument } from '@maul/contract/plan';
-import { balanceOfRate, FAT_SPREAD, type DecisionDraft, type ForecastInput } from '@maul/core/body';
+import {
+  balanceOfRate,
+  decide,
+  type Decision,
+  type DecisionDraft,
+  FAT_SPREAD,
+  type ForecastInput,
+  SESSION_MET,
+  sessionKcal,
+} from '@maul/core/body';
 import { countdown, phaseOn, targetsFrom } from '@maul/core/plan';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 
@@ -57,6 +66,24 @@ export const plannedMean = (document: SeasonDocument): number | undefined => {
     (day) => day?.windows.ENERC?.aim ?? [],
   );
   return aims.length === 0 ? undefined : aims.reduce((a, b) => a + b, 0) / aims.length;
+};
+
+/** Where it stands and what could change; null before the log tells a weight and an expenditure, and without a pace. */
+export const decisionOf = (trend: Trend, document: SeasonDocument): Decision | null => {
+  const now = trend.days.findLast((d) => d.weightKg !== null && d.expenditure !== null);
+  if (!trend.pace || !now || now.weightKg === null || now.expenditure === null) return null;
+  const { slope, odds, wanted, since: _since, ...pace } = trend.pace;
+  return decide({
+    pace: { ...pace, slope: slope ?? undefined, odds: odds ?? undefined },
+    wanted,
+    today: trend.today,
+    weightKg: now.weightKg,
+    expenditure: now.expenditure,
+    eaten: trend.eaten?.kcal,
+    planned: plannedMean(document),
+    cardioKcal: sessionKcal(SESSION_MET.cardio, now.weightKg, 20),
+    lastChange: trend.lastChange,
+  });
 };
 
 /** Body fat as it is known, with its spread in points. */

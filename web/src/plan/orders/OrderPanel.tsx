@@ -25,6 +25,7 @@ import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { allConfirmed, CautionChecks } from '../cautions/Cautions.tsx';
 import { orderText } from './orderText.ts';
 import { call, sentenceOf } from '../../data/api.ts';
+import { seasonQuery } from '../../data/queries.ts';
 import { queryClient } from '../../data/session.ts';
 import { emptyDraft, orderOf, type OrderDraft } from './orderDraft.ts';
 
@@ -264,24 +265,40 @@ export const OrderPanel = ({
       await queryClient.invalidateQueries({ queryKey: ['orders', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['in-force', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['trend', athleteId] });
+      await queryClient.invalidateQueries({ queryKey: seasonQuery(athleteId).queryKey });
       onSigned?.();
     },
   });
-  const submit = (event: FormEvent): void => {
+  const [first, firstAfter] = [preview?.before[0], preview?.after[0]];
+  const fault = preview?.fault ?? null;
+  const ready =
+    first !== undefined &&
+    order !== null &&
+    draft.reason.trim() !== '' &&
+    !barred &&
+    fault === null &&
+    !sign.isPending &&
+    !plan.stale;
+  const submit = (event: Pick<FormEvent, 'preventDefault'>): void => {
     event.preventDefault();
-    if (!order || draft.reason.trim() === '' || barred) return;
+    if (!ready) return;
     const { id: _id, signedAt: _at, heldUntil: _held, ...body } = order;
     sign.mutate({ ...body, reason: draft.reason.trim(), confirmed: draft.confirmed });
   };
   if (!phaseOn(day.season, start))
     return <p className="second">There is no phase from tomorrow on, so there is nothing to change.</p>;
-  const [first, firstAfter] = [preview?.before[0], preview?.after[0]];
-  const fault = preview?.fault ?? null;
   return (
     <>
       <section className="order-panel" aria-label={title}>
         <h2 className="panel-title">{title}</h2>
-        <form className="rows" onSubmit={submit} noValidate>
+        <form
+          className="rows"
+          onSubmit={submit}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) submit(event);
+          }}
+          noValidate
+        >
           <Fields draft={draft} change={change} today={day.today} season={plan.season} />
           {first && firstAfter && <Preview before={first} after={firstAfter} macro={draft.macro} />}
           {fault && (
@@ -298,19 +315,7 @@ export const OrderPanel = ({
           />
           {sign.error && <Alert severity="error">{sentenceOf(sign.error)}</Alert>}
           <div className="order-sign">
-            <Button
-              type="submit"
-              variant="contained"
-              fullWidth
-              disabled={
-                !first ||
-                draft.reason.trim() === '' ||
-                barred ||
-                fault !== null ||
-                sign.isPending ||
-                plan.stale
-              }
-            >
+            <Button type="submit" variant="contained" fullWidth disabled={!ready}>
               {title === 'Change order' ? 'Sign and send' : 'Sign'}
             </Button>
           </div>
