@@ -23,6 +23,7 @@ import {
   SignUp,
   WithPassword,
 } from './accounts.ts';
+import { EverythingState } from './everything.ts';
 import { inAthlete, ofAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
@@ -31,6 +32,24 @@ export const peopleRoutes = {
     access: 'public',
     response: DemoPeople,
   }),
+  everything: route(
+    'get',
+    '/api/athletes/:athleteId/everything',
+    'How far the file of everything is. It is the athlete’s alone.',
+    { params: ofAthlete, response: EverythingState },
+  ),
+  makeEverything: route(
+    'put',
+    '/api/athletes/:athleteId/everything',
+    'Makes one ZIP of everything of an athlete, in the background; it lies ready for an hour.',
+    { params: ofAthlete, response: EverythingState },
+  ),
+  everythingSchema: route(
+    'get',
+    '/api/everything.schema.json',
+    'The JSON Schema of the tables in that file.',
+    { response: z.looseObject({ title: z.string() }) },
+  ),
   signUp: route(
     'post',
     '/api/accounts',

@@ -6,7 +6,7 @@ import type { AppTransaction } from '../platform/db/connect.ts';
 /** Notes of one athlete of three weeks that came after the last word of an answering author. */
 const waitingNotes = (athleteId: ReturnType<typeof sql>, answering: ReturnType<typeof sql>) => sql`
   select n.id, n.day, n.text, n.created_at from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
-    and n.author_id = ${athleteId} and n.created_at > now() - interval '21 days'
+    and n.author_id = ${athleteId} and n.author_as is null and n.created_at > now() - interval '21 days'
     and n.created_at > coalesce((select max(c.created_at) from note c
       where c.athlete_id = ${athleteId} and ${answering} and c.deleted_at is null), '-infinity')`;
 
@@ -78,11 +78,12 @@ export const checkInById = async (
   (
     await sql<Omit<CheckIn, 'now'>>`
       select c.id, c.packet, c.words, c.sent_at as "sentAt",
-        coalesce((select jsonb_agg(jsonb_build_object('name', p.name, 'at', r.at) order by r.at)
+        coalesce((select jsonb_agg(jsonb_build_object('name', coalesce(nullif(r.reader_as, ''), p.name), 'at', r.at) order by r.at)
           from check_in_read r join known_people() p on p.id = r.reader_id
           where r.athlete_id = c.athlete_id and r.check_in_id = c.id), '[]') as reads,
-        coalesce((select jsonb_agg(jsonb_build_object('id', a.id, 'words', a.words, 'noChange', a.no_change, 'authorId', a.author_id,
-            'authorName', coalesce(p.name, 'A former coach'), 'at', a.at) order by a.at, a.id)
+        coalesce((select jsonb_agg(jsonb_build_object('id', a.id, 'words', a.words, 'noChange', a.no_change,
+            'authorId', case when a.author_as is null then a.author_id else a.id end,
+            'authorName', coalesce(a.author_as, p.name, 'A former coach'), 'at', a.at) order by a.at, a.id)
           from check_in_answer a left join known_people() p on p.id = a.author_id
           where a.athlete_id = c.athlete_id and a.check_in_id = c.id), '[]') as answers
       from check_in c where c.athlete_id = ${athleteId} and c.id = ${id}`.execute(trx)
@@ -124,7 +125,9 @@ export const addRead = (
       reader_id: readerId,
       ...(at === undefined ? {} : { at }),
     })
-    .onConflict((conflict) => conflict.columns(['athlete_id', 'check_in_id', 'reader_id']).doNothing())
+    .onConflict((conflict) =>
+      conflict.columns(['athlete_id', 'check_in_id', 'reader_id', 'reader_as']).doNothing(),
+    )
     .execute();
 
 /** A coach's answer; the same one twice is one. */

@@ -4,6 +4,7 @@ import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
 import { makeCodes, spendCode } from './store/waysBack.ts';
 import { addressOf, deviceOf, did, prover, spendSecondCode } from './door.ts';
+import { mountEverything } from './everything.ts';
 import { mountLife } from './life.ts';
 import { mountPasskeys } from './passkeys.ts';
 import { dropFactor, hasFactor } from './store/factor.ts';
@@ -27,6 +28,7 @@ import { shareWith, endedGrants, endShare, coachByCode } from './store/grants.ts
 export const mountAccounts = (router: Router, house: Services): void => {
   mountLife(router, house);
   mountPasskeys(router, house);
+  mountEverything(router, house);
   mount(router, house, 'demo', async () => ({
     people: (house.settings.demo ? await demoPeople(house.accounts) : []).map((person) => ({
       name: person.name,

@@ -22,7 +22,7 @@ import {
   removePicture,
   setMarks,
 } from '../store/pictures.ts';
-import { shrink } from './shrink.ts';
+import { shrink } from '../../platform/pictures.ts';
 
 const Address = z.strictObject({ athleteId: Id, id: Id });
 const Seen = z.strictObject({ small: z.literal('1').optional() });

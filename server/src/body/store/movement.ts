@@ -8,7 +8,7 @@ const MOST = 200;
 
 const select = (where: ReturnType<typeof sql>) => sql<MovementOrder>`
   select o.id, o.from_date as "from", o.until_date as "until", o.movement, o.reason, o.expected_kcal as "expectedKcal",
-    o.signed_at as "signedAt", o.signed_by as "signedBy", coalesce(p.name, 'A former coach') as "signedByName",
+    o.signed_at as "signedAt", o.signed_by as "signedBy", coalesce(o.signed_as, p.name, 'A former coach') as "signedByName",
     o.acknowledged_at as "acknowledgedAt"
   from movement_order o left join known_people() p on p.id = o.signed_by
   where ${where} order by o.signed_at desc, o.id limit ${MOST}`;

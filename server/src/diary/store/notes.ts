@@ -7,10 +7,11 @@ import { sql, type Selectable } from 'kysely';
 import type { NoteTable } from '../../platform/db/schema.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
-/** The notes beside a day, the oldest first. */
+/** The notes beside a day, the oldest first. One that was read back out of a file is nobody's here: its author has its own id. */
 export const notesOn = (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<NoteRow[]> =>
   sql<NoteRow>`
-    select n.id, n.day, n.meal_id as "mealId", n.text, n.author_id as "authorId", p.name as "authorName",
+    select n.id, n.day, n.meal_id as "mealId", n.text, case when n.author_as is null then n.author_id else n.id end as "authorId",
+      coalesce(n.author_as, p.name) as "authorName",
       n.created_at as "createdAt", n.version, false as deleted
     from note n join known_people() p on p.id = n.author_id
     where n.athlete_id = ${athleteId} and n.day = ${day} and n.deleted_at is null

@@ -16,7 +16,7 @@ const ordersWhere = async (
   const { rows } = await sql<OrderRow & { athleteId: string; held: boolean; released: IsoDate | null }>`
     select o.athlete_id as "athleteId", o.id, o.phase_id as "phaseId", o.from_date as "from", o.until_date as "until",
       o.day_types as "dayTypes", o.macro, o.change, o.lever, o.reason, o.expected_kcal as "expectedKcal", o.signed_at as "signedAt",
-      o.signed_by as "signedBy", coalesce(p.name, 'A former coach') as "signedByName", o.confirmed, a.at as "acknowledgedAt", o.held,
+      o.signed_by as "signedBy", coalesce(o.signed_as, p.name, 'A former coach') as "signedByName", o.confirmed, a.at as "acknowledgedAt", o.held,
       ((a.at at time zone t.zone) - make_interval(mins => t.day_turns_at))::date as released
     from change_order o
     join athlete t on t.athlete_id = o.athlete_id

@@ -15,7 +15,7 @@ export interface SeasonRevision extends Revision {
 export const revisionsOf = (trx: AppTransaction, athleteId: string): Promise<SeasonRevision[]> =>
   sql<SeasonRevision>`
     select r.id, r.revision as number, r.effective_from as "from", r.written_at as "writtenAt", r.written_by as "writtenBy",
-      coalesce(p.name, 'Someone') as "writtenByName", r.reason, r.held and l.from_date is null as pending, r.document as season,
+      coalesce(r.written_as, p.name, 'Someone') as "writtenByName", r.reason, r.held and l.from_date is null as pending, r.document as season,
       case when r.held then l.from_date else r.effective_from end as "inForceFrom"
     from season_revision r
     left join season_release l on l.athlete_id = r.athlete_id and l.revision_id = r.id

@@ -26,11 +26,20 @@ export const makeDb = <T>(pool: pg.Pool): Kysely<T> =>
  * Runs `work` in one transaction that acts as whoever holds the session token. The token is all that the transaction
  * sets: the database resolves the person from it, and every policy asks the database.
  */
-export const acting = <T>(db: AppDb, token: string, work: (trx: AppTransaction) => Promise<T>): Promise<T> =>
-  db.transaction().execute(async (trx) => {
+export const acting = <T>(
+  db: AppDb,
+  token: string,
+  work: (trx: AppTransaction) => Promise<T>,
+  /** `one moment` reads every table as it stood at the first. */
+  reads: 'as they come' | 'one moment' = 'as they come',
+): Promise<T> => {
+  const begun = db.transaction();
+  const transaction = reads === 'one moment' ? begun.setIsolationLevel('repeatable read') : begun;
+  return transaction.execute(async (trx) => {
     await sql`select set_config('maul.token', ${token}, true)`.execute(trx);
     return work(trx);
   });
+};
 
 /** Asks the database for nothing; throws while it does not answer. */
 export const databaseAnswers = async (db: AppDb): Promise<void> => {

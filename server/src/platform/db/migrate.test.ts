@@ -197,6 +197,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0012_filter',
     '0013_body',
     '0014_check_ins',
+    '0015_everything',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

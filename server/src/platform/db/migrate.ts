@@ -14,6 +14,7 @@ import * as accounts from './migrations/0011_accounts.ts';
 import * as filter from './migrations/0012_filter.ts';
 import * as body from './migrations/0013_body.ts';
 import * as checkIns from './migrations/0014_check_ins.ts';
+import * as everything from './migrations/0015_everything.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -30,6 +31,7 @@ const migrations: Record<string, Migration> = {
   '0012_filter': filter,
   '0013_body': body,
   '0014_check_ins': checkIns,
+  '0015_everything': everything,
 };
 
 /**

@@ -69,6 +69,8 @@ export interface NoteTable extends Versioned {
   meal_id: string | null;
   text: string;
   author_id: string;
+  /** The name that a file gave the author, where the note was read back out of one; so with each `_as` below. */
+  author_as: Generated<string | null>;
 }
 export interface WeighInTable extends Versioned {
   day: IsoDate;
@@ -146,6 +148,7 @@ export interface AppDatabase {
     held: Generated<boolean>;
     cautions: ColumnType<Caution[], string | undefined, never>;
     written_by: string;
+    written_as: Generated<string | null>;
     written_at: Written;
   };
   season_release: { athlete_id: string; revision_id: string; from_date: IsoDate; at: Written };
@@ -156,6 +159,7 @@ export interface AppDatabase {
     figure: number | null;
     person_id: string;
     by_role: 'coach' | 'athlete';
+    person_as: Generated<string | null>;
     at: Written;
   };
   calendar_feed: {
@@ -195,6 +199,7 @@ export interface AppDatabase {
     expected_kcal: number | null;
     confirmed: string[];
     signed_by: string;
+    signed_as: Generated<string | null>;
     signed_at: Written;
   };
   order_acknowledgement: { athlete_id: string; order_id: string; at: Written };
@@ -210,6 +215,7 @@ export interface AppDatabase {
     reason: string;
     expected_kcal: number;
     signed_by: string;
+    signed_as: Generated<string | null>;
     signed_at: Written;
     acknowledged_at: string | null;
   };
@@ -227,11 +233,18 @@ export interface AppDatabase {
     id: string;
     check_in_id: string;
     author_id: string;
+    author_as: Generated<string | null>;
     words: string;
     no_change: boolean;
     at: Written;
   };
-  check_in_read: { athlete_id: string; check_in_id: string; reader_id: string; at: Written };
+  check_in_read: {
+    athlete_id: string;
+    check_in_id: string;
+    reader_id: string;
+    reader_as: Generated<string>;
+    at: Written;
+  };
   body_picture: {
     athlete_id: string;
     id: string;

@@ -1,5 +1,5 @@
-import sharp from 'sharp';
-import { ProblemError } from '../../platform/http/problems.ts';
+import sharp, { type Sharp } from 'sharp';
+import { ProblemError } from './http/problems.ts';
 
 /** As large as a picture is kept, and its small form, pixels. */
 const WIDE = 1440;
@@ -36,6 +36,21 @@ const inTurn = async <T>(work: () => Promise<T>): Promise<T> => {
   }
 };
 
+const smallOf = (picture: Sharp): Promise<Buffer> =>
+  picture.resize(SMALL, SMALL, { fit: 'inside' }).jpeg({ quality: 76 }).toBuffer();
+
+/** The small form of a picture that a Maul has kept already; undefined for what is none, or has something written beside it. */
+export const smallOfKept = (bytes: Buffer): Promise<Buffer | undefined> =>
+  inTurn(async () => {
+    try {
+      const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' });
+      const { format, exif } = await picture.metadata();
+      return format !== 'jpeg' || exif ? undefined : await smallOf(picture);
+    } catch {
+      return undefined;
+    }
+  });
+
 /**
  * A picture turned upright, made small enough to keep, and without what the camera wrote beside it (place, time, device). Throws `invalid` for
  * what is no picture, or one that unpacks to more than any camera makes.
@@ -49,10 +64,7 @@ export const shrink = (bytes: Buffer): Promise<Shrunk> =>
         .flatten({ background: '#ffffff' })
         .jpeg({ quality: 82 })
         .toBuffer({ resolveWithObject: true });
-      const small = await sharp(data)
-        .resize(SMALL, SMALL, { fit: 'inside' })
-        .jpeg({ quality: 76 })
-        .toBuffer();
+      const small = await smallOf(sharp(data));
       return { whole: data, small, width: info.width, height: info.height };
     } catch {
       throw new ProblemError(
