@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 
 /** Signs a demo person in through the sign-in page. */
 export const enterAs = async (page: Page, name: string): Promise<void> => {
@@ -89,4 +89,16 @@ export const meal = (page: Page, time: string) => page.locator(`article.meal[dat
 export const more = async (page: Page, tool: string): Promise<void> => {
   await page.getByRole('button', { name: 'More for this day' }).click();
   await page.getByRole('menuitem', { name: tool }).click();
+};
+
+/** Makes an account as a newcomer does. */
+export const signUp = async (page: Page, name: string, role: 'athlete' | 'coach'): Promise<void> => {
+  await page.goto('/sign-up');
+  if (role === 'coach') await page.getByLabel('I am a coach').check();
+  await page.getByLabel('Name').fill(name);
+  await page
+    .getByLabel('Email')
+    .fill(`${name.replace(/\W/g, '').toLowerCase()}-${test.info().project.name}@example.test`);
+  await page.getByLabel('Password').fill('a long enough password');
+  await page.getByRole('button', { name: 'Make the account' }).click();
 };

@@ -1,6 +1,6 @@
 import { typeInto } from './people.ts';
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { accessible, enterAs } from './house.ts';
+import { accessible, signUp, enterAs } from './house.ts';
 
 const size = () => test.info().project.name;
 const wide = () => size() === 'desktop';
@@ -9,15 +9,6 @@ const another = async (browser: Browser, like: Page): Promise<Page> =>
   (
     await browser.newContext({ viewport: like.viewportSize(), locale: 'en-GB', timezoneId: 'Europe/Vienna' })
   ).newPage();
-
-const signUp = async (page: Page, name: string, role: 'athlete' | 'coach'): Promise<void> => {
-  await page.goto('/sign-up');
-  if (role === 'coach') await page.getByLabel('I am a coach').check();
-  await page.getByLabel('Name').fill(name);
-  await page.getByLabel('Email').fill(`${name.replace(/\W/g, '').toLowerCase()}-${size()}@example.test`);
-  await page.getByLabel('Password').fill('a long enough password');
-  await page.getByRole('button', { name: 'Make the account' }).click();
-};
 
 const fillBody = async (page: Page): Promise<void> => {
   await page.getByLabel('Sex, for the equations').click();

@@ -77,6 +77,20 @@ export const call = async <N extends RouteName>(
   return route.response.parse(await response.json()) as ResponseOf<N>;
 };
 
+/** Sends a file as it is to an address. Throws ApiProblem or Unreachable. */
+export const sendFile = async (address: string, file: Blob): Promise<unknown> => {
+  const response = await fetch(address, {
+    method: 'PUT',
+    headers: { 'Content-Type': file.type === '' ? 'application/octet-stream' : file.type },
+    body: file,
+    credentials: 'same-origin',
+  }).catch(() => {
+    throw new Unreachable();
+  });
+  if (!response.ok) throw new ApiProblem(await readProblem(response));
+  return response.json();
+};
+
 /** What to tell a person about anything that was thrown. */
 export const sentenceOf = (error: unknown): string =>
   error instanceof ApiProblem || error instanceof Unreachable

@@ -13,6 +13,7 @@ import { FormDialog } from '../ui/FormDialog.tsx';
 import { longDateTime } from '../ui/formats/show.ts';
 import { leave, queryClient, useSession } from '../data/session.ts';
 import { BlockedPeople } from './BlockedPeople.tsx';
+import { TakeEverything } from './Everything.tsx';
 import { Leaving } from './Leaving.tsx';
 import { Signing } from './Signing.tsx';
 import { AccountHistory } from './AccountHistory.tsx';
@@ -217,6 +218,7 @@ export const AccountPage = () => {
           <Button onClick={() => out(true)}>Sign out everywhere</Button>
         </div>
       </section>
+      {person.isAthlete && person.hasSeason && <TakeEverything athleteId={person.id} />}
       {!person.isDemo && <Leaving leavingAt={person.leavingAt} isCoach={person.isCoach} />}
     </div>
   );

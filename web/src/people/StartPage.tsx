@@ -48,6 +48,7 @@ import {
   expenditureOf,
   ExpenditureSection,
 } from '../body/index.ts';
+import { ReadBack } from './Everything.tsx';
 import '../ui/styles/accounts.css';
 
 const FIRST_PHASES = [
@@ -312,6 +313,7 @@ export const StartPage = () => {
           can be changed.
         </p>
       </div>
+      <ReadBack athleteId={person.id} />
       <form className="rows" noValidate onSubmit={(event) => void submit(event)}>
         <BodySection form={bodyForm} withWeight />
         <ExpenditureSection form={bodyForm} body={body} />

@@ -6,13 +6,12 @@ import {
   pictureAddress,
   type Pose,
 } from '@maul/contract/body';
-import { Problem } from '@maul/contract/problems';
 import type { Season } from '@maul/core/plan';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { nearestPicture } from '@maul/core/body';
 import { useQuery } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
-import { call } from '../../data/api.ts';
+import { call, sendFile, Unreachable } from '../../data/api.ts';
 
 export const POSE_NAMES: Readonly<Record<Pose, string>> = {
   front: 'Front',
@@ -48,16 +47,13 @@ export const sendPicture = async (
   said: { day: IsoDate; pose: Pose; name: string },
 ): Promise<void> => {
   const query = new URLSearchParams(NewPicture.parse(said));
-  const answer = await fetch(`${pictureAddress(athleteId, uuidv7())}?${query.toString()}`, {
-    method: 'PUT',
-    headers: { 'Content-Type': file.type },
-    body: file,
-  }).catch(() => {
-    throw new Error('The server does not answer. The picture was not sent; it is still in your files.');
-  });
-  if (answer.ok) return;
-  const problem = Problem.safeParse(await answer.json().catch(() => null));
-  throw new Error(problem.success ? problem.data.detail : 'The picture could not be kept.');
+  await sendFile(`${pictureAddress(athleteId, uuidv7())}?${query.toString()}`, file).catch(
+    (error: unknown) => {
+      throw error instanceof Unreachable
+        ? new Error('The server does not answer. The picture was not sent; it is still in your files.')
+        : error;
+    },
+  );
 };
 
 /** What a picture can be laid beside: last week, the same weeks out of another prep, the last peak, and the first. */

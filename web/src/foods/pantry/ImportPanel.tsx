@@ -4,7 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { plural } from '../../ui/formats/show.ts';
+import { bytesText, plural } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
@@ -19,9 +19,6 @@ const STATES: Readonly<Record<FoodImport['state'], string>> = {
   done: 'done',
   failed: 'failed',
 };
-
-const sizeText = (bytes: number): string =>
-  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
 
 const Rejects = ({ athleteId, id }: { athleteId: string; id: string }) => {
   const { data, error } = useQuery({
@@ -65,7 +62,7 @@ const ImportRow = ({
       <div className="import-head">
         <b>{one.fileName}</b>
         <span className="second">
-          {sizeText(one.bytes)}, {STATES[one.state]}
+          {bytesText(one.bytes)}, {STATES[one.state]}
         </span>
       </div>
       {one.state === 'running' && (

@@ -99,3 +99,7 @@ export const asDate = (text: string | undefined, fallback: IsoDate): IsoDate => 
     return fallback;
   }
 };
+
+/** "3 kB", "1.2 MB". */
+export const bytesText = (bytes: number): string =>
+  bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;

@@ -1,5 +1,3 @@
-import { Ajv, type ValidateFunction } from 'ajv';
-import formats from 'ajv-formats';
 import { sql } from 'kysely';
 import { promisify } from 'node:util';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
@@ -8,7 +6,7 @@ import type { AppTransaction } from '../../../platform/db/connect.ts';
 import { dropFiles, filePath, smallPath, writeWhole } from '../../../platform/files.ts';
 import { ProblemError } from '../../../platform/http/problems.ts';
 import { smallOfKept } from '../../../platform/pictures.ts';
-import { AUTHORS, columnsOf, type Row, schemaOf, SHAPES, type Table, TABLES } from './tables.ts';
+import { AUTHORS, columnsOf, type Row, rowsSchema, type Table, TABLES } from './tables.ts';
 import { FORMAT, FORMAT_VERSION } from './write.ts';
 
 const openZip = promisify<string, yauzl.Options, ZipFile>(
@@ -98,23 +96,16 @@ class Source {
   }
 }
 
-/** The rows of one table, each as the database and the pages need it. */
-const rowsOf = (rows: unknown, table: Table, valid: ValidateFunction): Row[] => {
-  if (!valid(rows)) {
-    const [where] = valid.errors ?? [];
-    const line = Number(where?.instancePath.split('/')[1] ?? 0) + 1;
-    throw fault(
-      `Row ${line} of tables/${table}.json is not what it should be (${where?.message ?? 'unknown'}).`,
-    );
-  }
-  const list = rows as Row[];
-  for (const [column, schema] of Object.entries(SHAPES[table] ?? {}))
-    list.forEach((row, i) => {
-      if (row[column] === null || row[column] === undefined) return;
-      if (!schema.safeParse(row[column]).success)
-        throw fault(`Row ${i + 1} of tables/${table}.json is not what it should be (${column}).`);
-    });
-  return list;
+/** The rows of one table, each as the database and the pages need it. Their content is kept as it is written: no schema fills anything in. */
+const rowsOf = (rows: unknown, table: Table, schema: z.ZodType): Row[] => {
+  const read = schema.safeParse(rows);
+  if (read.success) return rows as Row[];
+  const [row, column] = read.error.issues[0]?.path ?? [];
+  throw fault(
+    typeof row === 'number'
+      ? `Row ${row + 1} of tables/${table}.json is not what it should be (${String(column ?? 'a column')}).`
+      : `“tables/${table}.json” is not what it should be.`,
+  );
 };
 
 const insert = async (
@@ -182,16 +173,13 @@ export const readBack = async (
     if (version > FORMAT_VERSION)
       throw fault('This file was written by a newer Maul than this one. Update this one first.');
     const columns = await columnsOf(trx);
-    const ajv = new Ajv({ allErrors: false, strict: false });
-    formats(ajv);
-    const { properties } = schemaOf(columns);
     await sql`select set_config('maul.reading_back', 'on', true)`.execute(trx);
     let taken = 0;
     for (const table of TABLES) {
       const rows = rowsOf(
         await source.json(`tables/${table}.json`, MOST_TABLE_BYTES),
         table,
-        ajv.compile(properties[table] as object),
+        rowsSchema(table, columns[table]),
       );
       if (rows.length !== tables[table]) throw fault(NOT_WHOLE);
       if (table === 'athlete' && rows.length !== 1) throw fault('There is no athlete in this file.');

@@ -1,13 +1,13 @@
-import { Movement, type PictureMarks } from '@maul/contract/body';
+import { Movement } from '@maul/contract/body';
 import { Packet } from '@maul/contract/coaching';
 import { EntryBody, Portion, StandingBody } from '@maul/contract/diary';
 import { Profile } from '@maul/contract/people';
 import { Season } from '@maul/contract/plan';
 import { sql } from 'kysely';
-import type { z } from 'zod';
+import { z } from 'zod';
 import type { AppTransaction } from '../../../platform/db/connect.ts';
 
-export type Row = Record<string, unknown> & { marks?: PictureMarks };
+export type Row = Record<string, unknown>;
 
 /** Every table of an athlete that goes along, in an order in which each finds what it refers to. */
 export const TABLES = [
@@ -99,47 +99,52 @@ export const columnsOf = async (trx: AppTransaction): Promise<Record<Table, Colu
   ) as Record<Table, Column[]>;
 };
 
-const JSON_TYPES: Readonly<Record<string, object>> = {
-  uuid: { type: 'string', format: 'uuid' },
-  date: { type: 'string', format: 'date' },
-  'timestamp with time zone': { type: 'string', format: 'date-time' },
-  text: { type: 'string' },
-  boolean: { type: 'boolean' },
-  integer: { type: 'integer' },
-  bigint: { type: 'integer' },
-  'double precision': { type: 'number' },
-  'text[]': { type: 'array', items: { type: 'string' } },
-  'uuid[]': { type: 'array', items: { type: 'string', format: 'uuid' } },
-  jsonb: {},
+/** A moment as the database writes it, to the microsecond. */
+const moment = z.iso.datetime({ offset: true });
+const TYPES: Readonly<Record<string, z.ZodType>> = {
+  uuid: z.guid(),
+  date: z.iso.date(),
+  'timestamp with time zone': moment,
+  text: z.string(),
+  boolean: z.boolean(),
+  integer: z.int(),
+  bigint: z.int(),
+  'double precision': z.number(),
+  'text[]': z.array(z.string()),
+  'uuid[]': z.array(z.guid()),
+  jsonb: z.unknown(),
 };
 
 /**
- * The JSON Schema of a row of each table, made from the database as it stands, so that it is never behind it. Throws for a type of column that nobody
+ * What a list of rows of a table must be, made from the database as it stands, so that it is never behind it. Throws for a type of column that nobody
  * has said how to write.
  */
-export const schemaOf = (columns: Record<Table, Column[]>) => ({
-  $schema: 'http://json-schema.org/draft-07/schema#',
-  title: 'Everything of one athlete, as Maul writes it: each file of tables/ is a list of its rows.',
-  type: 'object',
-  additionalProperties: false,
-  properties: Object.fromEntries(
-    TABLES.map((table) => [
-      table,
-      {
-        type: 'array',
-        items: {
-          type: 'object',
-          additionalProperties: false,
-          required: columns[table].filter((c) => c.needed).map((c) => c.name),
-          properties: Object.fromEntries(
-            columns[table].map(({ name, type, nullable }) => {
-              const said = JSON_TYPES[type];
-              if (!said) throw new Error(`no JSON type for ${type}`);
-              return [name, nullable && 'type' in said ? { anyOf: [said, { type: 'null' }] } : said];
-            }),
-          ),
-        },
-      },
-    ]),
-  ),
-});
+export const rowsSchema = (table: Table, columns: readonly Column[]) =>
+  z.array(
+    z.strictObject(
+      Object.fromEntries(
+        columns.map(({ name, type, nullable, needed }) => {
+          const said = SHAPES[table]?.[name] ?? TYPES[type];
+          if (!said) throw new Error(`nobody has said how ${type} is written`);
+          const value = nullable ? said.nullable() : said;
+          return [name, needed ? value : value.optional()];
+        }),
+      ),
+    ),
+  );
+
+/** The JSON Schema of the tables in a file of everything. */
+export const schemaOf = (columns: Record<Table, Column[]>) =>
+  z.toJSONSchema(
+    z
+      .strictObject(
+        Object.fromEntries(TABLES.map((table) => [table, rowsSchema(table, columns[table])])) as Record<
+          Table,
+          ReturnType<typeof rowsSchema>
+        >,
+      )
+      .meta({
+        title: 'Everything of one athlete, as Maul writes it: each file of tables/ is a list of its rows.',
+      }),
+    { target: 'draft-7', io: 'input', unrepresentable: 'any' },
+  ) as { title: string };
