@@ -33,6 +33,49 @@ test('a week is read against its windows, given words and sent, and the day says
 });
 
 test(
+  'a draft is chosen and signed as an order on the sheet, by keyboard alone',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await enterAs(page, 'Tilde Amsel');
+    await page.goto('/roster');
+    await page.getByRole('link', { name: /^Read \d+ weeks$/ }).click();
+    const title = page.getByRole('heading', { level: 1 });
+    await expect(title).toContainText(' to ');
+    const mine = (await title.textContent()) ?? '';
+    const ways = page.getByRole('radiogroup', { name: 'Ways to go on' });
+    await expect(ways).toBeVisible();
+    await accessible(page);
+    const keys = counted(page);
+    await keys.press('2');
+    await expect(ways.getByRole('radio', { name: /From expenditure/ })).toBeChecked();
+    await keys.press('o');
+    const dialog = page.getByRole('dialog', { name: 'Draft of an order' });
+    await expect(dialog.getByText(/^New window/)).toBeVisible();
+    // A caution is read and stood by, each with a key.
+    for (const box of await dialog
+      .getByRole('checkbox', { name: 'I have read this and stand by it' })
+      .all()) {
+      await box.focus();
+      await keys.press('Space');
+    }
+    await expect(dialog.getByRole('button', { name: 'Sign and send' })).toBeEnabled();
+    const reason = await dialog.getByRole('textbox', { name: 'Reason' }).inputValue();
+    expect(reason).toContain('From expenditure');
+    await dialog.getByRole('textbox', { name: 'Reason' }).focus();
+    await keys.press('Control+Enter');
+    await expect(dialog).toBeHidden();
+    const orders = page.getByRole('region', { name: 'Orders in the week' });
+    await expect(orders.getByText('signed since it was sent')).toBeVisible();
+    await expect(orders).toContainText(reason);
+    // With the answer after it, it is still few keys.
+    await keys.press('c');
+    await keys.press('Enter');
+    await expect(title).not.toHaveText(mine);
+    expect(keys.count()).toBeLessThanOrEqual(14);
+  },
+);
+
+test(
   'weeks that wait are read and answered by keyboard alone, in the order of need, and the athlete sees it',
   { tag: '@desk' },
   async ({ page, browser }) => {
@@ -88,3 +131,41 @@ test(
     await context.close();
   },
 );
+
+test('words wait on both sides in one list, and are answered there', async ({ page, browser }) => {
+  await enterAs(page, 'Sunniva Pell');
+  await page.goto('/today');
+  await page.getByRole('button', { name: 'Add a note to the day' }).click();
+  const word = `May I swap the walk? ${test.info().project.name}`;
+  await page.getByRole('textbox', { name: 'Add a note to the day' }).fill(word);
+  await page.getByRole('button', { name: 'Write', exact: true }).click();
+  await page.goto('/questions');
+  await expect(page.getByRole('region', { name: 'You wait for others' })).toContainText(word);
+  const context = await browser.newContext();
+  const coach = await context.newPage();
+  await enterAs(coach, 'Tilde Amsel');
+  await coach.getByRole('link', { name: 'Questions' }).click();
+  const yours = coach.getByRole('region', { name: 'They wait for you' });
+  const mine = yours.getByRole('listitem').filter({ hasText: word });
+  await expect(mine).toContainText('Sunniva Pell');
+  await accessible(coach);
+  const field = mine.getByRole('textbox', { name: 'Answer to Sunniva Pell' });
+  await field.fill('Yes, to tomorrow.');
+  // What is typed is still there after the page was left.
+  await coach.reload();
+  await expect(field).toHaveValue('Yes, to tomorrow.');
+  await field.press('Control+Enter');
+  await expect(mine).toBeHidden();
+  // The athlete sees it without asking again.
+  const answered = page
+    .getByRole('region', { name: 'They wait for you' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Yes, to tomorrow.' });
+  await expect(answered).toBeVisible();
+  await answered.getByRole('button', { name: 'Needs no answer' }).click();
+  await expect(answered).toBeHidden();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(answered).toBeVisible();
+  await accessible(page);
+  await context.close();
+});

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Answer, CheckIn, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
+import { OpenWords } from './questions.ts';
 import { Roster } from './roster.ts';
 import { Day, Id } from '../common.ts';
 import { inAthlete, ofAthlete, route } from '../route.ts';
@@ -9,6 +10,18 @@ export const coachingRoutes = {
   roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', {
     response: Roster,
   }),
+  questions: route(
+    'get',
+    '/api/questions',
+    'Words beside days and meals that wait for an answer, of others and of one’s own, the oldest first.',
+    { response: OpenWords },
+  ),
+  settleNote: route(
+    'put',
+    '/api/athletes/:athleteId/notes/:id/settled',
+    'Says that a word needs no answer of whoever asks, or takes that back.',
+    { params: inAthlete, body: z.strictObject({ settled: z.boolean() }) },
+  ),
   checkIns: route(
     'get',
     '/api/athletes/:athleteId/check-ins',

@@ -5,7 +5,7 @@ import { ProblemError } from '../platform/http/problems.ts';
 import { withoutValues } from '../platform/http/withoutValues.ts';
 import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts';
 import { roster } from './roster.ts';
-import { addAnswer, addRead } from './store.ts';
+import { addAnswer, addRead, openWords, settle } from './store.ts';
 
 export const mountCoaching = (router: Router, house: Services): void => {
   mount(router, house, 'roster', ({ acting, signed, req }) =>
@@ -14,6 +14,16 @@ export const mountCoaching = (router: Router, house: Services): void => {
         req.log.error({ error: withoutValues(error) }, 'A row of a roster could not be made'),
       ),
     ),
+  );
+  mount(router, house, 'questions', ({ acting, signed }) =>
+    acting(async (trx) => ({ words: await openWords(trx, signed().personId) })),
+  );
+  mount(router, house, 'settleNote', ({ params, body, acting, signed }) =>
+    acting(async (trx) => {
+      await athleteOf(trx, params.athleteId);
+      await settle(trx, params, signed().personId, body.settled);
+      return {};
+    }),
   );
   mount(router, house, 'checkIns', ({ params, acting }) =>
     acting(async (trx) => checkIns(trx, await athleteOf(trx, params.athleteId))),

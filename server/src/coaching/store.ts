@@ -1,14 +1,21 @@
-import type { Answer, CheckIn, CheckInHead, Packet } from '@maul/contract/coaching';
+import type { Answer, CheckIn, CheckInHead, OpenWord, Packet } from '@maul/contract/coaching';
 import type { IsoDate } from '@maul/core/units';
-import { sql } from 'kysely';
+import { type RawBuilder, sql } from 'kysely';
 import type { AppTransaction } from '../platform/db/connect.ts';
 
-/** Notes of one athlete of three weeks that came after the last word of an answering author. */
-const waitingNotes = (athleteId: ReturnType<typeof sql>, answering: ReturnType<typeof sql>) => sql`
-  select n.id, n.day, n.text, n.created_at from note n where n.athlete_id = ${athleteId} and n.deleted_at is null
-    and n.author_id = ${athleteId} and n.author_as is null and n.created_at > now() - interval '21 days'
-    and n.created_at > coalesce((select max(c.created_at) from note c
-      where c.athlete_id = ${athleteId} and ${answering} and c.deleted_at is null), '-infinity')`;
+/** So long a word waits for an answer, days. */
+const WAITS_DAYS = 21;
+
+/**
+ * A note `n` that waits: nobody of those who answer (`c.author_id`) has written in the same place since, or said that it needs no answer
+ * (`s.person_id`).
+ */
+const waits = (answers: (who: RawBuilder<string>) => RawBuilder<unknown>) => sql`
+  n.deleted_at is null and n.author_as is null and n.created_at > now() - make_interval(days => ${WAITS_DAYS})
+  and not exists (select from note c where c.athlete_id = n.athlete_id and c.day = n.day
+    and c.meal_id is not distinct from n.meal_id and c.deleted_at is null and c.created_at > n.created_at
+    and ${answers(sql`c.author_id`)})
+  and not exists (select from note_settled s where s.athlete_id = n.athlete_id and s.note_id = n.id and ${answers(sql`s.person_id`)})`;
 
 /** What waits of an athlete, the first of it, the last day on which anything was measured, and the last week that was sent. */
 export interface Words {
@@ -31,7 +38,7 @@ export const wordsIn = async (
     left join lateral (
       select count(*)::int as waiting,
         (array_agg(jsonb_build_object('day', n.day, 'id', n.id) order by n.created_at))[1] as first
-      from (${waitingNotes(sql`t.id`, sql`c.author_id = ${coachId}`)}) n) w on true
+      from note n where n.athlete_id = t.id and n.author_id = t.id and ${waits((who) => sql`${who} = ${coachId}`)}) w on true
     left join lateral (
       select m.day as last from meal m where m.athlete_id = t.id and m.deleted_at is null and exists (
         select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
@@ -48,13 +55,55 @@ export const wordsIn = async (
   return new Map(rows.map(({ athleteId, ...words }) => [athleteId, words]));
 };
 
-/** What the athlete wrote after the last word of anybody else, in three weeks, at most 20, the oldest first. */
+/** What the athlete wrote and nobody else has answered, in three weeks, at most 20, the oldest first. */
 export const openQuestions = async (trx: AppTransaction, athleteId: string): Promise<Packet['questions']> =>
   (
     await sql<Packet['questions'][number]>`
-      select w.id, w.day, w.text from (${waitingNotes(sql`${athleteId}::uuid`, sql`c.author_id <> ${athleteId}`)}) w
-      order by w.created_at limit 20`.execute(trx)
+      select n.id, n.day, n.text from note n
+      where n.athlete_id = ${athleteId} and n.author_id = ${athleteId} and ${waits((who) => sql`${who} <> ${athleteId}`)}
+      order by n.created_at limit 20`.execute(trx)
   ).rows;
+
+/** As many open words as one list shows. */
+const MOST_OPEN = 100;
+
+/**
+ * Words that are open with whoever asks: of others to them, and of theirs to others, in every log that they may see; the oldest first, at most 100 of each.
+ * RLS says which logs those are.
+ */
+export const openWords = async (trx: AppTransaction, personId: string): Promise<OpenWord[]> => {
+  const list = (side: 'you' | 'them') => sql<OpenWord>`
+    (select ${sql.lit(side)} as side, n.athlete_id as "athleteId", a.name as "athleteName", n.id, n.day, n.meal_id as "mealId",
+      m.time as "mealTime", n.text, coalesce(p.name, 'Somebody who has left') as "authorName", n.created_at as at
+    from note n join known_people() a on a.id = n.athlete_id left join known_people() p on p.id = n.author_id
+    left join meal m on m.athlete_id = n.athlete_id and m.id = n.meal_id and m.deleted_at is null
+    where ${side === 'you' ? sql`n.author_id <> ${personId}` : sql`n.author_id = ${personId}`}
+      and ${waits((who) => (side === 'you' ? sql`${who} = ${personId}` : sql`${who} <> ${personId}`))}
+    order by n.created_at, n.id limit ${MOST_OPEN})`;
+  return (await sql<OpenWord>`${list('you')} union all ${list('them')}`.execute(trx)).rows;
+};
+
+/** Says that a word needs no answer of this person, or takes that back. */
+export const settle = async (
+  trx: AppTransaction,
+  key: { athleteId: string; id: string },
+  personId: string,
+  settled: boolean,
+): Promise<void> => {
+  if (settled)
+    await trx
+      .insertInto('note_settled')
+      .values({ athlete_id: key.athleteId, note_id: key.id, person_id: personId })
+      .onConflict((conflict) => conflict.doNothing())
+      .execute();
+  else
+    await trx
+      .deleteFrom('note_settled')
+      .where('athlete_id', '=', key.athleteId)
+      .where('note_id', '=', key.id)
+      .where('person_id', '=', personId)
+      .execute();
+};
 
 const MOST = 60;
 

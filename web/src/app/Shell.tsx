@@ -25,7 +25,12 @@ const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => 
         { to: '/orders', name: 'Orders' },
       ]
     : []),
-  ...(person.isCoach ? [{ to: '/roster', name: 'Roster' }] : []),
+  ...(person.isCoach
+    ? [
+        { to: '/roster', name: 'Roster' },
+        { to: '/questions', name: 'Questions' },
+      ]
+    : []),
   { to: '/account', name: 'Account' },
 ];
 

@@ -108,7 +108,7 @@ const Head = ({
           <Link to={`/athletes/${athleteId}/${addDays(packet.to, 1)}`}>The day after</Link>
         </p>
       </div>
-      <p className="peak-line">
+      <p className="button-line">
         <Button size="small" disabled={place <= 1} onClick={() => go(-1)}>
           Previous
         </Button>

@@ -2,6 +2,10 @@ import type { RouteObject } from 'react-router';
 
 export const coachingRoutes: RouteObject[] = [
   { path: 'roster', lazy: async () => ({ Component: (await import('./RosterPage.tsx')).RosterPage }) },
+  {
+    path: 'questions',
+    lazy: async () => ({ Component: (await import('./QuestionsPage.tsx')).QuestionsPage }),
+  },
   { path: 'week', lazy: async () => ({ Component: (await import('./CheckInPage.tsx')).CheckInPage }) },
   {
     path: 'athletes/:athleteId/review/:checkInId?',

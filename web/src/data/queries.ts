@@ -14,3 +14,9 @@ export const checkInsQuery = (athleteId: string) =>
     queryKey: ['check-ins', athleteId],
     queryFn: ({ signal }) => call('checkIns', { params: { athleteId }, signal }),
   });
+
+/** Words beside days and meals that wait for an answer, on either side. */
+export const questionsQuery = queryOptions({
+  queryKey: ['questions'],
+  queryFn: ({ signal }) => call('questions', { signal }),
+});

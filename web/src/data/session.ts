@@ -163,6 +163,7 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
     return ask(['imports', athleteId]);
   }
   ask(['day', athleteId]);
+  if (what === 'note') ask(['questions']);
   ask(['roster']);
   ask(['cautions', athleteId]);
   ask(['past-days', athleteId]);

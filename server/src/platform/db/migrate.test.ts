@@ -96,6 +96,7 @@ describe('the demo, and migrating with data', () => {
         'meal',
         'movement_order',
         'note',
+        'note_settled',
         'order_acknowledgement',
         'portion',
         'row_history',
@@ -198,6 +199,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0013_body',
     '0014_check_ins',
     '0015_everything',
+    '0016_questions',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

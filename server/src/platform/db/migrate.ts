@@ -15,6 +15,7 @@ import * as filter from './migrations/0012_filter.ts';
 import * as body from './migrations/0013_body.ts';
 import * as checkIns from './migrations/0014_check_ins.ts';
 import * as everything from './migrations/0015_everything.ts';
+import * as questions from './migrations/0016_questions.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -32,6 +33,7 @@ const migrations: Record<string, Migration> = {
   '0013_body': body,
   '0014_check_ins': checkIns,
   '0015_everything': everything,
+  '0016_questions': questions,
 };
 
 /**

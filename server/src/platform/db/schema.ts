@@ -206,6 +206,7 @@ export interface AppDatabase {
   meal: MealTable;
   portion: PortionTable;
   note: NoteTable;
+  note_settled: { athlete_id: string; note_id: string; person_id: string; at: Written };
   movement_order: {
     athlete_id: string;
     id: string;

@@ -44,6 +44,7 @@ const TABLES = [
   'check_in',
   'check_in_answer',
   'check_in_read',
+  'note_settled',
 ];
 
 let house: TestHouse;
@@ -149,6 +150,8 @@ beforeAll(async () => {
     select athlete_id, id, effective_from from season_revision where athlete_id = ${athlete.id}`.execute(
     house.owner,
   );
+  await sql`insert into note_settled (athlete_id, note_id, person_id)
+    select athlete_id, id, athlete_id from note where athlete_id = ${athlete.id}`.execute(house.owner);
   const [weekId, yesterday] = [uuidv7(), addDays(today, -1)];
   await athlete.put(`${at}/check-ins/${weekId}`, { to: yesterday, words: 'Test' }).expect(200);
   await coach.put(`${at}/check-ins/${weekId}/read`, {}).expect(200);

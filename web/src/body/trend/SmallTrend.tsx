@@ -36,7 +36,7 @@ const SmallTrend = ({
         xAxis: {
           type: 'time',
           splitNumber: 3,
-          axisLabel: { ...text, formatter: '{d} {MMM}' },
+          axisLabel: { ...text, formatter: '{d} {MMM}', hideOverlap: true },
           axisLine: { lineStyle: { color: tokens.ink3 } },
         },
         yAxis: {

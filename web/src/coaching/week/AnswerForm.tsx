@@ -59,7 +59,7 @@ export const AnswerForm = ({
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
       {send.error && <Alert severity="error">{sentenceOf(send.error)} Your words are still here.</Alert>}
-      <p className="peak-line">
+      <p className="button-line">
         <Button
           variant="contained"
           disabled={send.isPending || words.trim() === ''}

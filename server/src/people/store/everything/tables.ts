@@ -42,6 +42,7 @@ export type Table = (typeof TABLES)[number];
 export const LEFT_OUT: Readonly<Record<string, string>> = {
   coach_grant: 'who may read is decided anew',
   blocked: 'whom one has shut out is decided anew',
+  note_settled: 'which words need no answer is for who reads them',
   calendar_feed: 'a private address ends with its account',
   handover: 'a given portion is in the log of who gave it and of who took it',
   food_import: 'imported tables of foods are the house’s; what was eaten of them is in the portions',
