@@ -135,10 +135,15 @@ test(
 test('words wait on both sides in one list, and are answered there', async ({ page, browser }) => {
   await enterAs(page, 'Sunniva Pell');
   await page.goto('/today');
-  await page.getByRole('button', { name: 'Add a note to the day' }).click();
+  await page.getByRole('button', { name: 'Write beside meal 1' }).click();
   const word = `May I swap the walk? ${test.info().project.name}`;
-  await page.getByRole('textbox', { name: 'Add a note to the day' }).fill(word);
+  await page.getByRole('textbox', { name: 'Write beside meal 1' }).fill(word);
+  await page.getByRole('combobox', { name: 'About' }).click();
+  const food = page.getByRole('option').nth(1);
+  const about = (await food.textContent()) ?? '';
+  await food.click();
   await page.getByRole('button', { name: 'Write', exact: true }).click();
+  await expect(page.getByText(`Sunniva Pell: ${about}: ${word}`)).toBeVisible();
   await page.goto('/questions');
   await expect(page.getByRole('region', { name: 'You wait for others' })).toContainText(word);
   const context = await browser.newContext();
@@ -148,6 +153,7 @@ test('words wait on both sides in one list, and are answered there', async ({ pa
   const yours = coach.getByRole('region', { name: 'They wait for you' });
   const mine = yours.getByRole('listitem').filter({ hasText: word });
   await expect(mine).toContainText('Sunniva Pell');
+  await expect(mine).toContainText(about);
   await accessible(coach);
   const field = mine.getByRole('textbox', { name: 'Answer to Sunniva Pell' });
   await field.fill('Yes, to tomorrow.');

@@ -12,6 +12,8 @@ export const OpenWord = z.strictObject({
   mealId: Id.nullable(),
   /** When that meal is; null for a day as a whole, or a meal that was taken away. */
   mealTime: z.string().nullable(),
+  portionId: Id.nullable(),
+  portionName: z.string().nullable(),
   text: z.string(),
   authorName: z.string(),
   at: Moment,

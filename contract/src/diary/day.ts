@@ -89,6 +89,8 @@ export const Note = z.strictObject({
   id: Id,
   day: Day,
   mealId: Id.nullable(),
+  /** The one portion of that meal that it is about, if one. */
+  portionId: Id.nullable().default(null),
   text: z.string(),
   authorId: Id,
   authorName: z.string(),
@@ -101,6 +103,7 @@ export const PutNote = z.strictObject({
   base: Base,
   day: Day,
   mealId: Id.nullable(),
+  portionId: Id.nullable().default(null),
   text: Text,
   deleted: z.boolean(),
 });

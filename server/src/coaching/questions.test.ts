@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { ResponseOf } from '@maul/contract/routes';
 import { athleteDay } from '@maul/core/units';
 import { v7 as uuidv7 } from 'uuid';
-import { mealBody, openTestHouse, type Someone, type TestHouse } from '../testing/house.ts';
+import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
 
 let house: TestHouse;
 let athlete: Someone;
@@ -61,6 +61,27 @@ test('a word waits where it stands until it is answered there, or needs no answe
   expect(await waiting()).toBe(0);
   await settle(false);
   expect(await waiting()).toBe(1);
+});
+
+test('a word beside one portion is answered beside that portion', async () => {
+  const portionId = uuidv7();
+  await athlete.put(`/api/athletes/${athlete.id}/portions/${portionId}`, portionBody(mealId)).expect(200);
+  const about = async (who: Someone, text: string, portion: string | null): Promise<void> => {
+    const body = { base: 0, day: today, mealId, portionId: portion, text, deleted: false };
+    await who.put(`/api/athletes/${athlete.id}/notes/${uuidv7()}`, body).expect(200);
+  };
+  const asked = 'Boiled or raw?';
+  await about(athlete, asked, portionId);
+  await about(coach, 'The meal looks good.', null);
+  const { words } = (await coach.get('/api/questions').expect(200)).body as ResponseOf<'questions'>;
+  expect(words.find((w) => w.text === asked)).toMatchObject({ side: 'you', mealId, portionId });
+  expect(words.find((w) => w.text === asked)?.portionName).toBe(portionBody(mealId).food.name);
+  await about(coach, 'Raw.', portionId);
+  expect(await open(coach)).not.toContain(`you: ${asked}`);
+  const { notes } = (await athlete.get(`/api/athletes/${athlete.id}/days/${today}`).expect(200)).body as {
+    notes: { text: string; portionId: string | null }[];
+  };
+  expect(notes.find((n) => n.text === 'Raw.')?.portionId).toBe(portionId);
 });
 
 test('two who write at once both stand, and nothing is lost', async () => {

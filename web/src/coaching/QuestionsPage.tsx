@@ -26,6 +26,7 @@ const Thing = ({ word, own }: { word: OpenWord; own: boolean }) => (
   <Link to={`${own ? '/today' : `/athletes/${word.athleteId}`}/${word.day}#note-${word.id}`}>
     {shortDate(word.day)}
     {word.mealTime !== null && `, meal at ${word.mealTime}`}
+    {word.portionName !== null && `, ${word.portionName}`}
   </Link>
 );
 
@@ -42,7 +43,14 @@ const Open = ({ word, own }: { word: OpenWord; own: boolean }) => {
     mutationFn: () =>
       call('putNote', {
         params: { athleteId, id },
-        body: { base: 0, day: word.day, mealId: word.mealId, text: text.trim(), deleted: false },
+        body: {
+          base: 0,
+          day: word.day,
+          mealId: word.mealId,
+          portionId: word.portionId,
+          text: text.trim(),
+          deleted: false,
+        },
       }),
     onSuccess: () => {
       onDevice.keep(draft, null);

@@ -89,7 +89,7 @@ describe('an answer that was on its way while something was kept', () => {
     });
   });
   const settle = async (until: () => boolean) => {
-    for (let i = 0; i < 200 && !until(); i += 1) await new Promise((done) => setImmediate(done));
+    for (let i = 0; i < 100_000 && !until(); i += 1) await new Promise((done) => setImmediate(done));
     expect(until()).toBe(true);
   };
   /** A day that the contract takes as an answer; without one there is nothing to try. */

@@ -130,7 +130,7 @@ export const captured = (day: Place, portion: PortionRow, layer: Captured): void
 export const saveNote = (
   day: Place,
   note: NoteRow | null,
-  mealId: string | null,
+  about: Pick<NoteRow, 'mealId' | 'portionId'>,
   text: string,
   deleted = false,
 ): void =>
@@ -139,7 +139,7 @@ export const saveNote = (
     'putNote',
     note?.id ?? uuidv7(),
     note,
-    deleted ? null : { day: day.date, mealId, text },
+    deleted ? null : { day: day.date, mealId: about.mealId, portionId: about.portionId, text },
     'The note',
   );
 

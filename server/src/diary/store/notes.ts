@@ -10,7 +10,7 @@ import type { AppTransaction } from '../../platform/db/connect.ts';
 /** The notes beside a day, the oldest first. One that was read back out of a file is nobody's here: its author has its own id. */
 export const notesOn = (trx: AppTransaction, athleteId: string, day: IsoDate): Promise<NoteRow[]> =>
   sql<NoteRow>`
-    select n.id, n.day, n.meal_id as "mealId", n.text, case when n.author_as is null then n.author_id else n.id end as "authorId",
+    select n.id, n.day, n.meal_id as "mealId", n.portion_id as "portionId", n.text, case when n.author_as is null then n.author_id else n.id end as "authorId",
       coalesce(n.author_as, p.name) as "authorName",
       n.created_at as "createdAt", n.version, false as deleted
     from note n join known_people() p on p.id = n.author_id
@@ -32,13 +32,14 @@ export const putNote = async (
     key,
     body.base,
     body.deleted,
-    { day: body.day, meal_id: body.mealId, text: body.text, author_id: authorId },
+    { day: body.day, meal_id: body.mealId, portion_id: body.portionId, text: body.text, author_id: authorId },
     (kept: Selectable<NoteTable>) => kept,
   );
   return {
     id: row.id,
     day: row.day,
     mealId: row.meal_id,
+    portionId: row.portion_id,
     text: row.text,
     authorId: row.author_id,
     authorName: await nameOf(trx, row.author_id),

@@ -200,6 +200,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0014_check_ins',
     '0015_everything',
     '0016_questions',
+    '0017_portion_notes',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -16,6 +16,7 @@ import * as body from './migrations/0013_body.ts';
 import * as checkIns from './migrations/0014_check_ins.ts';
 import * as everything from './migrations/0015_everything.ts';
 import * as questions from './migrations/0016_questions.ts';
+import * as portionNotes from './migrations/0017_portion_notes.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -34,6 +35,7 @@ const migrations: Record<string, Migration> = {
   '0014_check_ins': checkIns,
   '0015_everything': everything,
   '0016_questions': questions,
+  '0017_portion_notes': portionNotes,
 };
 
 /**

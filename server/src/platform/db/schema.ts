@@ -67,6 +67,7 @@ export interface PortionTable extends Versioned {
 export interface NoteTable extends Versioned {
   day: IsoDate;
   meal_id: string | null;
+  portion_id: Generated<string | null>;
   text: string;
   author_id: string;
   /** The name that a file gave the author, where the note was read back out of one; so with each `_as` below. */

@@ -1,5 +1,6 @@
 import type { DayDocument, NoteRow } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
@@ -8,7 +9,16 @@ import { useSession } from '../../data/session.ts';
 import { fromDay } from '../../data/fromDay.ts';
 
 /** A note; an address that names it leads to it. */
-const Note = ({ note, onAway }: { note: NoteRow; onAway?: () => void }) => {
+const Note = ({
+  note,
+  about,
+  onAway,
+}: {
+  note: NoteRow;
+  /** The portion that it is about. */
+  about: string | undefined;
+  onAway?: () => void;
+}) => {
   const { hash } = useLocation();
   const line = useRef<HTMLParagraphElement>(null);
   const asked = hash === `#note-${note.id}`;
@@ -19,7 +29,8 @@ const Note = ({ note, onAway }: { note: NoteRow; onAway?: () => void }) => {
   }, [asked]);
   return (
     <p ref={line} className={asked ? 'note note-asked' : 'note'} tabIndex={asked ? -1 : undefined}>
-      <b>{note.authorName}:</b> {note.text}
+      <b>{note.authorName}:</b>
+      {about !== undefined && <span className="second"> {about}:</span>} {note.text}
       {onAway && (
         <button type="button" className="note-away" onClick={onAway}>
           take back
@@ -35,17 +46,22 @@ const PlainNotes = ({
   mealId,
   label,
 }: {
-  day: Pick<DayDocument, 'date' | 'athlete' | 'notes'>;
+  day: Pick<DayDocument, 'date' | 'athlete' | 'notes' | 'portions'>;
   mealId: string | null;
   label: string;
 }) => {
   const { person } = useSession();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
+  const [about, setAbout] = useState('');
+  const portions = mealId === null ? [] : day.portions.filter((p) => p.mealId === mealId);
+  const nameOf = (id: string | null): string | undefined =>
+    id === null ? undefined : (day.portions.find((p) => p.id === id)?.food.name ?? 'a portion taken away');
   const save = (): void => {
     if (text.trim() === '') return;
-    saveNote(day, null, mealId, text.trim());
+    saveNote(day, null, { mealId, portionId: about === '' ? null : about }, text.trim());
     setText('');
+    setAbout('');
     setOpen(false);
   };
   return (
@@ -56,10 +72,9 @@ const PlainNotes = ({
           <Note
             key={note.id}
             note={note}
+            about={nameOf(note.portionId)}
             onAway={
-              note.authorId === person.id
-                ? () => saveNote(day, note, note.mealId, note.text, true)
-                : undefined
+              note.authorId === person.id ? () => saveNote(day, note, note, note.text, true) : undefined
             }
           />
         ))}
@@ -82,6 +97,22 @@ const PlainNotes = ({
             autoFocus
             slotProps={{ htmlInput: { maxLength: 4000 } }}
           />
+          {portions.length > 0 && (
+            <TextField
+              select
+              label="About"
+              value={about}
+              onChange={(e) => setAbout(e.target.value)}
+              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+            >
+              <MenuItem value="">the meal</MenuItem>
+              {portions.map((p) => (
+                <MenuItem key={p.id} value={p.id}>
+                  {p.food.name}
+                </MenuItem>
+              ))}
+            </TextField>
+          )}
           <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
             Write
           </Button>
@@ -98,4 +129,4 @@ const PlainNotes = ({
   );
 };
 
-export const Notes = fromDay({ date: true, athlete: true, notes: true }, PlainNotes);
+export const Notes = fromDay({ date: true, athlete: true, notes: true, portions: true }, PlainNotes);
