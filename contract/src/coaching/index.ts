@@ -1,4 +1,5 @@
 export { Answer, CheckIn, type CheckInHead, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
+export { TEAM_CALENDAR_FILE } from './dates.ts';
 export { type OpenWord } from './questions.ts';
 export { RosterRow } from './roster.ts';
 export { coachingRoutes } from './routes.ts';

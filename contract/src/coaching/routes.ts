@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Answer, CheckIn, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
+import { TeamDates } from './dates.ts';
 import { OpenWords } from './questions.ts';
 import { Roster } from './roster.ts';
 import { Day, Id } from '../common.ts';
@@ -10,6 +11,12 @@ export const coachingRoutes = {
   roster: route('get', '/api/roster', 'The athletes of a coach, who needs them first on top.', {
     response: Roster,
   }),
+  teamDates: route(
+    'get',
+    '/api/roster/dates',
+    'Shows, shoots, trips, peak weeks and check-in days of a coach’s athletes over the next twelve weeks. Its dates.ics is the same for a calendar.',
+    { response: TeamDates },
+  ),
   questions: route(
     'get',
     '/api/questions',

@@ -1,3 +1,4 @@
+export { type TeamDate, teamDates, type TeamMember } from './dates.ts';
 export { coachNeed } from './need.ts';
 export {
   checkInDue,

@@ -1,9 +1,13 @@
+import { TEAM_CALENDAR_FILE } from '@maul/contract/coaching';
 import type { Router } from 'express';
 import { athleteOf } from '../people/index.ts';
-import { mount, type Services } from '../platform/http/mount.ts';
+import { sendCalendar } from '../plan/index.ts';
+import { acting } from '../platform/db/connect.ts';
+import { mount, type Services, signedIn } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { withoutValues } from '../platform/http/withoutValues.ts';
 import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts';
+import { calendarOfTeam, datesOfTeam } from './dates.ts';
 import { roster } from './roster.ts';
 import { addAnswer, addRead, openWords, settle } from './store.ts';
 
@@ -15,6 +19,14 @@ export const mountCoaching = (router: Router, house: Services): void => {
       ),
     ),
   );
+  mount(router, house, 'teamDates', ({ acting: as, signed }) =>
+    as((trx) => datesOfTeam(trx, signed().personId)),
+  );
+  // Not JSON, so not of the contract's table.
+  router.get(TEAM_CALENDAR_FILE, async (req, res) => {
+    const { token, personId } = await signedIn(house, req);
+    sendCalendar(res, await acting(house.app, token, (trx) => calendarOfTeam(trx, personId)), true);
+  });
   mount(router, house, 'questions', ({ acting, signed }) =>
     acting(async (trx) => ({ words: await openWords(trx, signed().personId) })),
   );

@@ -8,7 +8,8 @@ import { acting } from '../platform/db/connect.ts';
 import { mount, signedIn, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 
-const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
+/** Answers with an iCalendar, shown or as a file. */
+export const sendCalendar = (res: Response, text: string, asFile: boolean): void => {
   res.setHeader('Content-Type', 'text/calendar; charset=utf-8');
   if (asFile) res.setHeader('Content-Disposition', 'attachment; filename="maul.ics"');
   res.setHeader('Cache-Control', 'private, no-store');

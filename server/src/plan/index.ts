@@ -1,4 +1,5 @@
-export { CALENDAR_FEED_PATH, calendarFeed } from './calendarRoutes.ts';
+export { calendarText } from './calendar.ts';
+export { CALENDAR_FEED_PATH, calendarFeed, sendCalendar } from './calendarRoutes.ts';
 export { measuredFor } from './cautions.ts';
 export { mountPlan } from './routes.ts';
 export { ordersFor } from './store/orders.ts';

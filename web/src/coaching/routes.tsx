@@ -2,6 +2,7 @@ import type { RouteObject } from 'react-router';
 
 export const coachingRoutes: RouteObject[] = [
   { path: 'roster', lazy: async () => ({ Component: (await import('./RosterPage.tsx')).RosterPage }) },
+  { path: 'dates', lazy: async () => ({ Component: (await import('./DatesPage.tsx')).DatesPage }) },
   {
     path: 'questions',
     lazy: async () => ({ Component: (await import('./QuestionsPage.tsx')).QuestionsPage }),
