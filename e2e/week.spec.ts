@@ -175,3 +175,42 @@ test('words wait on both sides in one list, and are answered there', async ({ pa
   await accessible(page);
   await context.close();
 });
+
+test(
+  'a protocol is written once, tried on everybody, and signed for those whom it cannot hurt',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await enterAs(page, 'Tilde Amsel');
+    await page.getByRole('link', { name: 'Protocols' }).click();
+    await page.getByRole('button', { name: 'New protocol' }).click();
+    const form = page.getByRole('form', { name: 'A protocol' });
+    await form.getByLabel('Name', { exact: true }).fill('A little more');
+    await form.getByLabel('Change, %').fill('6');
+    await expect(form.getByRole('button', { name: 'Keep' })).toBeDisabled();
+    await form.getByLabel('Reason').fill('Six per cent more carbs; then we look again.');
+    await accessible(page);
+    await form.getByRole('button', { name: 'Keep' }).click();
+    const each = page.getByRole('region', { name: 'For each athlete' });
+    const rows = each.getByRole('row');
+    await expect(rows).toHaveCount(7);
+    // Other grams for each: what is added is six per cent of what they have.
+    const text = await rows.filter({ hasText: 'Sunniva Pell' }).innerText();
+    const [before, after] = [...text.matchAll(/\d+/g)].map(Number);
+    expect((after ?? 0) - (before ?? 0)).toBe(Math.round(0.06 * (before ?? 0)));
+    const box = each.getByRole('checkbox', { name: 'Sign for Sunniva Pell' });
+    await box.check();
+    await accessible(page);
+    await each.getByRole('button', { name: 'Sign for 1 athlete' }).click();
+    await expect(rows.filter({ hasText: 'Sunniva Pell' })).toContainText('Signed.');
+    await expect(box).toBeDisabled();
+    await expect(page.getByText(/^Runs: Sunniva Pell \(version 1, from/)).toBeVisible();
+    await page.getByRole('button', { name: 'Offer it no longer' }).click();
+    await expect(page.getByText('None yet.')).toBeVisible();
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await expect(page.getByRole('button', { name: /^A little more version 3/ })).toBeVisible();
+    await page.getByRole('link', { name: 'Dates' }).click();
+    await expect(page.getByRole('heading', { level: 2, name: /today/ })).toBeVisible();
+    await expect(page.getByText('Tarn Valley Winter Cup').first()).toBeVisible();
+    await accessible(page);
+  },
+);

@@ -1,5 +1,6 @@
 export { Answer, CheckIn, type CheckInHead, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
 export { TEAM_CALENDAR_FILE } from './dates.ts';
+export { Protocol, ProtocolDocument, ProtocolFor } from './protocol.ts';
 export { type OpenWord } from './questions.ts';
 export { RosterRow } from './roster.ts';
 export { coachingRoutes } from './routes.ts';

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Answer, CheckIn, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
 import { TeamDates } from './dates.ts';
+import { Protocol, ProtocolDocument, ProtocolFor, Protocols, PutProtocol } from './protocol.ts';
 import { OpenWords } from './questions.ts';
 import { Roster } from './roster.ts';
 import { Day, Id } from '../common.ts';
@@ -16,6 +17,27 @@ export const coachingRoutes = {
     '/api/roster/dates',
     'Shows, shoots, trips, peak weeks and check-in days of a coach’s athletes over the next twelve weeks. Its dates.ics is the same for a calendar.',
     { response: TeamDates },
+  ),
+  protocols: route(
+    'get',
+    '/api/protocols',
+    'A coach’s orders with relative numbers, the newest version of each, and who runs which.',
+    { response: Protocols },
+  ),
+  putProtocol: route(
+    'put',
+    '/api/protocols/:id',
+    'Writes a protocol, or its next version. Orders that were signed from an earlier one stay as they are.',
+    { params: z.strictObject({ id: Id }), body: PutProtocol, response: Protocol },
+  ),
+  tryProtocol: route(
+    'post',
+    '/api/protocols/try',
+    'What a protocol would be for each of a coach’s athletes from their tomorrow on: grams, energy, cautions. Nothing is signed.',
+    {
+      body: z.strictObject({ document: ProtocolDocument }),
+      response: z.strictObject({ athletes: z.array(ProtocolFor).max(2000) }),
+    },
   ),
   questions: route(
     'get',

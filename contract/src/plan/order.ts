@@ -39,4 +39,9 @@ export const SignOrder = z.strictObject({
   dayTypes: z.array(ShortId(60)).min(1, 'Choose at least one day type.').max(30).nullable(),
   reason: Text,
   confirmed: z.array(ShortId(120)).max(100),
+  /** The protocol that it was made from, if one. */
+  protocol: z
+    .strictObject({ id: Id, version: z.int().min(1) })
+    .nullable()
+    .default(null),
 });

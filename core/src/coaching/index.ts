@@ -1,5 +1,6 @@
 export { type TeamDate, teamDates, type TeamMember } from './dates.ts';
 export { coachNeed } from './need.ts';
+export { type OrderProtocol, orderOfProtocol } from './protocol.ts';
 export {
   checkInDue,
   type Correction,

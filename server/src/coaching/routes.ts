@@ -9,7 +9,8 @@ import { withoutValues } from '../platform/http/withoutValues.ts';
 import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts';
 import { calendarOfTeam, datesOfTeam } from './dates.ts';
 import { roster } from './roster.ts';
-import { addAnswer, addRead, openWords, settle } from './store.ts';
+import { putProtocol, tryProtocol } from './protocols.ts';
+import { addAnswer, addRead, openWords, protocolsOf, settle } from './store.ts';
 
 export const mountCoaching = (router: Router, house: Services): void => {
   mount(router, house, 'roster', ({ acting, signed, req }) =>
@@ -27,6 +28,15 @@ export const mountCoaching = (router: Router, house: Services): void => {
     const { token, personId } = await signedIn(house, req);
     sendCalendar(res, await acting(house.app, token, (trx) => calendarOfTeam(trx, personId)), true);
   });
+  mount(router, house, 'protocols', ({ acting: as, signed }) =>
+    as(async (trx) => ({ protocols: await protocolsOf(trx, signed().personId) })),
+  );
+  mount(router, house, 'putProtocol', ({ params: { id }, body, acting: as, signed }) =>
+    as((trx) => putProtocol(trx, signed().personId, id, body)),
+  );
+  mount(router, house, 'tryProtocol', ({ body, acting: as, signed }) =>
+    as(async (trx) => ({ athletes: await tryProtocol(trx, signed().personId, body.document) })),
+  );
   mount(router, house, 'questions', ({ acting, signed }) =>
     acting(async (trx) => ({ words: await openWords(trx, signed().personId) })),
   );

@@ -207,7 +207,7 @@ describe('the roster', () => {
       .put(`${at}/notes/${uuidv7()}`, {
         base: 0,
         day: today,
-        mealId: meal,
+        mealId: null,
         text: 'An answer',
         deleted: false,
       })

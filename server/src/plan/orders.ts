@@ -35,7 +35,8 @@ export const signOrder = async (
   personId: string,
 ): Promise<OrderRow> => {
   const athlete = await athleteOf(trx, athleteId);
-  const order: ChangeOrder = { ...body, id, signedAt: new Date().toISOString() };
+  const { protocol, ...asked } = body;
+  const order: ChangeOrder = { ...asked, id, signedAt: new Date().toISOString() };
   if (roleOf(athleteId, personId) === 'athlete' && athlete.hasCoach)
     throw new ProblemError(
       'not-allowed',
@@ -55,6 +56,7 @@ export const signOrder = async (
     confirmed: body.confirmed,
     held,
     signedBy: personId,
+    protocol,
   });
   // Who signs for themself has read it; only a second confirmation is still to come.
   if (personId === athleteId && !held) await acknowledged(trx, athleteId, id);

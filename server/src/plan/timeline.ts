@@ -1,4 +1,5 @@
 import { type BasisRow } from '@maul/contract/body';
+import type { OrderRow } from '@maul/contract/plan';
 import { dayTargets, phaseOn, type DayTargets, type Season } from '@maul/core/plan';
 import { type IsoDate } from '@maul/core/units';
 import type { AppTransaction } from '../platform/db/connect.ts';
@@ -13,6 +14,7 @@ export interface Timeline {
   seasonOn: (date: IsoDate) => Season;
   /** They come along for days without a phase. */
   bases: BasisRow[];
+  orders: OrderRow[];
 }
 
 const NONE: Season = { phases: [], events: [] };
@@ -35,7 +37,7 @@ export const timelinesIn = async (
         const season = seasonOn(date);
         return phaseOn(season, date) ? dayTargets(season, bases, orders, date) : undefined;
       };
-      return [id, { targetsOn, seasonOn, bases }];
+      return [id, { targetsOn, seasonOn, bases, orders }];
     }),
   );
 };

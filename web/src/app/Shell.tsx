@@ -29,6 +29,7 @@ const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => 
     ? [
         { to: '/roster', name: 'Roster' },
         { to: '/questions', name: 'Questions' },
+        { to: '/protocols', name: 'Protocols' },
         { to: '/dates', name: 'Dates' },
       ]
     : []),

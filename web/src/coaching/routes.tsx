@@ -2,6 +2,10 @@ import type { RouteObject } from 'react-router';
 
 export const coachingRoutes: RouteObject[] = [
   { path: 'roster', lazy: async () => ({ Component: (await import('./RosterPage.tsx')).RosterPage }) },
+  {
+    path: 'protocols',
+    lazy: async () => ({ Component: (await import('./ProtocolsPage.tsx')).ProtocolsPage }),
+  },
   { path: 'dates', lazy: async () => ({ Component: (await import('./DatesPage.tsx')).DatesPage }) },
   {
     path: 'questions',

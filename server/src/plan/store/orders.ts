@@ -59,7 +59,14 @@ export const addOrder = (
   trx: AppTransaction,
   athleteId: string,
   order: ChangeOrder,
-  signed: { reason: string; expectedKcal: number; confirmed: string[]; held: boolean; signedBy: string },
+  signed: {
+    reason: string;
+    expectedKcal: number;
+    confirmed: string[];
+    held: boolean;
+    signedBy: string;
+    protocol: { id: string; version: number } | null;
+  },
 ) =>
   trx
     .insertInto('change_order')
@@ -78,5 +85,7 @@ export const addOrder = (
       expected_kcal: signed.expectedKcal,
       confirmed: signed.confirmed,
       signed_by: signed.signedBy,
+      protocol_id: signed.protocol?.id ?? null,
+      protocol_version: signed.protocol?.version ?? null,
     })
     .execute();

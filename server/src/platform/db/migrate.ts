@@ -17,6 +17,7 @@ import * as checkIns from './migrations/0014_check_ins.ts';
 import * as everything from './migrations/0015_everything.ts';
 import * as questions from './migrations/0016_questions.ts';
 import * as portionNotes from './migrations/0017_portion_notes.ts';
+import * as protocols from './migrations/0018_protocols.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -36,6 +37,7 @@ const migrations: Record<string, Migration> = {
   '0015_everything': everything,
   '0016_questions': questions,
   '0017_portion_notes': portionNotes,
+  '0018_protocols': protocols,
 };
 
 /**

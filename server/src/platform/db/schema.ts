@@ -1,4 +1,5 @@
 import type { Packet } from '@maul/contract/coaching';
+import type { OrderProtocol } from '@maul/core/coaching';
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
@@ -202,6 +203,17 @@ export interface AppDatabase {
     signed_by: string;
     signed_as: Generated<string | null>;
     signed_at: Written;
+    protocol_id: Generated<string | null>;
+    protocol_version: Generated<number | null>;
+  };
+  protocol: {
+    coach_id: string;
+    id: string;
+    version: number;
+    name: string;
+    document: Json<OrderProtocol>;
+    retired: Generated<boolean>;
+    written_at: Written;
   };
   order_acknowledgement: { athlete_id: string; order_id: string; at: Written };
   meal: MealTable;
