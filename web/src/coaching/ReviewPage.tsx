@@ -251,7 +251,7 @@ const Sheet = ({
             ]}
           />
         </section>
-        <div>{document && <OnSheet document={document} />}</div>
+        <div className="review-trend">{document && <OnSheet document={document} />}</div>
         <div>
           <Orders week={week} document={document} />
           <Keys />

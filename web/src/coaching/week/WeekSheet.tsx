@@ -19,8 +19,17 @@ import { bodyFigure, energyFigure } from '../../ui/formats/units.ts';
 import { dayOfWeek, shortDate } from '../../ui/formats/show.ts';
 import './week.css';
 
-/** Rows that are read against a window by their own gauge; the others are figures alone. */
-const BARE: readonly PacketRow[] = ['weight', 'steps', 'cardio', 'training'];
+/** Rows of figures alone: what is told in five steps or in hours needs no gauge, and the sheet stays on one screen. */
+const BARE: readonly PacketRow[] = [
+  'weight',
+  'steps',
+  'cardio',
+  'training',
+  'sleep',
+  'hunger',
+  'vigour',
+  'digestion',
+];
 
 /** A figure of a row as the athlete reads it. */
 export const figureText = (row: PacketRow, value: number, units: Units): string =>

@@ -152,6 +152,8 @@ export const writeEverything = async (
       select count(*) as n from ${sql.table(table)} t where t.athlete_id = ${athleteId}`.execute(trx);
     counts[table] = Number(rows[0]?.n ?? 0);
   }
+  // Who has signed out while it waited sees nothing: an empty file would pass for a whole one.
+  if (counts.athlete !== 1) throw new Error('the athlete could not be read');
   const { rows } = await sql<{ id: string }>`
     select id from body_picture where athlete_id = ${athleteId} order by id`.execute(trx);
   const pictures: string[] = [];
