@@ -41,7 +41,7 @@ export const SignOrder = z.strictObject({
   confirmed: z.array(ShortId(120)).max(100),
   /** The protocol that it was made from, if one. */
   protocol: z
-    .strictObject({ id: Id, version: z.int().min(1) })
+    .strictObject({ id: Id, version: z.int().min(1).max(1_000_000) })
     .nullable()
     .default(null),
 });

@@ -22,11 +22,7 @@ const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.tri
 
 /**
  * The order that a protocol is for one athlete, from a day on: its change in grams, or kcal for energy, on the day types of those names. Or a sentence why there is
- * none. `plan` is what is in force on that day.
- *
- * @example
- * // 8 % less of 250 g of carbs is an order of -20 g.
- * const carbs = { macro: 'CARB', amount: { kind: 'percent', percent: -8 }, dayTypes: [] };
+ * none: 8 % less of 250 g of carbs is an order of -20 g. `plan` is what is in force on that day.
  */
 export const orderOfProtocol = (
   protocol: OrderProtocol,
