@@ -73,7 +73,7 @@ const ask = async (who: Someone, route: Route, athleteId: string) => {
       : await who[route.verb](address, {});
   return { status: answer.status, said: JSON.stringify(answer.body).replaceAll(athleteId, 'ATHLETE') };
 };
-/** Rows of the athlete in every table that has any. */
+/** What every table holds of the athlete, a digest each: one changed figure changes it. */
 const rows = async (): Promise<string> => {
   const { rows: tables } = await sql<{ name: string }>`
     select c.relname as name from pg_class c join pg_attribute a on a.attrelid = c.oid

@@ -113,8 +113,8 @@ const Form = ({ one, onDone }: { one: Protocol | null; onDone: () => void }) => 
           value={draft.kind}
           onChange={(e) => change({ kind: e.target.value as Draft['kind'] })}
         >
-          <MenuItem value="percent">By a part of what each has</MenuItem>
-          <MenuItem value="per-kg">Set for each kg of body mass</MenuItem>
+          <MenuItem value="percent">More or less, in per cent</MenuItem>
+          <MenuItem value="per-kg">Set, for each kg of body mass</MenuItem>
         </TextField>
       </div>
       <div className="pair">
@@ -162,6 +162,9 @@ const figure = (pair: ProtocolFor['aim'], unit: string) =>
     </>
   );
 
+/** Cautions that take an athlete out of the common press. */
+const hardOf = (a: ProtocolFor) => a.cautions.filter((c) => c.level !== 'note');
+
 /** What it is for each athlete; those without a hard caution are signed together. */
 const Try = ({ one }: { one: Protocol }) => {
   const { document } = one;
@@ -208,6 +211,9 @@ const Try = ({ one }: { one: Protocol }) => {
   if (!data) return <p className="waiting">Working it out for each athlete …</p>;
   const { unit } = NUTRIENT_NAMES[document.macro];
   const rows = data.athletes.filter((a) => chosen.includes(a.athleteId));
+  /** With the others, by one press: nothing stands against it, and it is not signed yet. */
+  const mayBeSigned = (a: ProtocolFor): boolean =>
+    a.order !== null && hardOf(a).length === 0 && results[a.athleteId] !== 'signed';
   if (data.athletes.length === 0) return <p className="day-empty">Nobody shares with you yet.</p>;
   return (
     <section aria-label="For each athlete">
@@ -222,15 +228,14 @@ const Try = ({ one }: { one: Protocol }) => {
         </thead>
         <tbody>
           {data.athletes.map((a) => {
-            const hard = a.cautions.filter((c) => c.level !== 'note');
-            const free = a.order !== null && hard.length === 0 && results[a.athleteId] !== 'signed';
+            const hard = hardOf(a);
             const said = results[a.athleteId];
             return (
               <tr key={a.athleteId}>
                 <th scope="row">
                   <Checkbox
                     size="small"
-                    disabled={!free}
+                    disabled={!mayBeSigned(a)}
                     checked={chosen.includes(a.athleteId)}
                     onChange={(e) =>
                       setChosen((all) =>
@@ -256,7 +261,9 @@ const Try = ({ one }: { one: Protocol }) => {
                     </span>
                   ))}
                   {a.fault === null && hard.length > 0 && (
-                    <Link to={`/athletes/${a.athleteId}/${a.order?.from ?? ''}`}>Sign it on their day</Link>
+                    <Link to={`/athletes/${a.athleteId}/${a.order?.from ?? ''}`}>
+                      Open their day to sign it
+                    </Link>
                   )}
                 </td>
               </tr>
@@ -267,18 +274,7 @@ const Try = ({ one }: { one: Protocol }) => {
       <p className="button-line">
         <Button
           size="small"
-          onClick={() =>
-            setChosen(
-              data.athletes
-                .filter(
-                  (a) =>
-                    a.order !== null &&
-                    a.cautions.every((c) => c.level === 'note') &&
-                    results[a.athleteId] !== 'signed',
-                )
-                .map((a) => a.athleteId),
-            )
-          }
+          onClick={() => setChosen(data.athletes.filter(mayBeSigned).map((a) => a.athleteId))}
         >
           Choose all that may be signed
         </Button>

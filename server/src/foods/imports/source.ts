@@ -2,7 +2,8 @@ import type { ImportFormat } from '@maul/contract/foods';
 import { createReadStream } from 'node:fs';
 import { open } from 'node:fs/promises';
 import { promisify } from 'node:util';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import type { Entry, ZipFile } from 'yauzl';
+import { openZip } from '../../platform/zip.ts';
 import { FileFault, type Bytes } from './lines.ts';
 
 /** A file that has arrived, or one that lies in a ZIP. */
@@ -11,14 +12,6 @@ export interface SourceFile {
   bytes: number;
   open: () => Promise<Bytes>;
 }
-
-const openZip = promisify<string, yauzl.Options, ZipFile>(
-  yauzl.open as (
-    path: string,
-    options: yauzl.Options,
-    done: (error: Error | null, zip: ZipFile) => void,
-  ) => void,
-);
 
 const ZIP_MARK = 0x04034b50;
 /** What a ZIP unpacks to is at most so many bytes. */

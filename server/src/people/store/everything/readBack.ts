@@ -1,21 +1,13 @@
 import { sql } from 'kysely';
-import { promisify } from 'node:util';
-import yauzl, { type Entry, type ZipFile } from 'yauzl';
+import type { Entry, ZipFile } from 'yauzl';
 import { z } from 'zod';
 import type { AppTransaction } from '../../../platform/db/connect.ts';
 import { dropFiles, filePath, smallPath, writeWhole } from '../../../platform/files.ts';
 import { ProblemError } from '../../../platform/http/problems.ts';
 import { smallOfKept } from '../../../platform/pictures.ts';
+import { openZip } from '../../../platform/zip.ts';
 import { AUTHORS, columnsOf, type Row, rowsSchema, type Table, TABLES } from './tables.ts';
 import { FORMAT, FORMAT_VERSION } from './write.ts';
-
-const openZip = promisify<string, yauzl.Options, ZipFile>(
-  yauzl.open as (
-    path: string,
-    options: yauzl.Options,
-    done: (error: Error | null, zip: ZipFile) => void,
-  ) => void,
-);
 
 /** A table of a very long log, unpacked; and all of them. */
 const MOST_TABLE_BYTES = 600_000_000;
