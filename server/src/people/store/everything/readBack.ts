@@ -189,7 +189,7 @@ export const readBack = async (
     const ids = known.map(({ id }) => id).filter((id) => source.entries.has(`pictures/${id}.jpg`));
     const sent = [...source.entries.keys()].filter((one) => one.startsWith('pictures/')).length;
     if (sent !== pictures || ids.length !== pictures)
-      throw fault(`${pictures} pictures belong to this file, and ${ids.length} of them are in it.`);
+      throw fault(`Pictures that belong to this file: ${pictures}; pictures that are in it: ${ids.length}.`);
     laid.push(...ids);
     await takePictures(source, athleteId, ids);
     return { rows: taken, pictures: ids.length, name };
