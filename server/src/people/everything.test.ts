@@ -256,7 +256,10 @@ describe('what is not whole is refused, and nothing of it is kept', () => {
     ));
   test('a picture that is missing', async () => {
     const name = [...(await unzip(whole)).keys()].find((one) => one.startsWith('pictures/')) ?? '';
-    await refused(await changed(name, () => null), /Pictures that belong to this file: 1; pictures that are in it: 0\./);
+    await refused(
+      await changed(name, () => null),
+      /Pictures that belong to this file: 1; pictures that are in it: 0\./,
+    );
     await refused(await changed(name, () => 'no picture'), /no picture that Maul has kept/);
   });
   test('a row that speaks of one that is not there, is there twice, or is none', async () => {
