@@ -21,7 +21,12 @@ const parameters = (schema: z.ZodType, where: 'path' | 'query') => {
 const operation = (name: string, route: Route) => ({
   operationId: name,
   summary: route.what,
-  security: route.access === 'public' ? [] : [{ session: [] }],
+  security:
+    route.access === 'public'
+      ? []
+      : route.scope === null
+        ? [{ session: [] }]
+        : [{ session: [] }, { token: [route.scope] }],
   parameters: [...parameters(route.params, 'path'), ...parameters(route.query, 'query')],
   ...(route.verb === 'post' || route.verb === 'put'
     ? { requestBody: { required: true, content: json(route.body, 'input') } }
@@ -45,7 +50,16 @@ export const openApiDocument = () => {
   return {
     openapi: '3.1.0',
     info: { title: 'Maul', version: '0.1.0', description: 'The requests that Maul answers.' },
-    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'maul_session' } } },
+    components: {
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: 'maul_session' },
+        token: {
+          type: 'http',
+          scheme: 'bearer',
+          description: 'A token made under Account, Programs of your own, with the scope that is named.',
+        },
+      },
+    },
     paths,
   };
 };

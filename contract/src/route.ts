@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Empty, Id } from './common.ts';
+import type { ReadKind, TokenScope } from './people/sharing.ts';
 
 export type Verb = 'get' | 'post' | 'put' | 'delete';
 export interface Route<
@@ -12,6 +13,10 @@ export interface Route<
   /** Express notation, `:name` for a parameter. */
   path: string;
   access: 'public' | 'signed-in';
+  /** What is read of an athlete by it, where somebody else asks: it is written down for them. */
+  reads: ReadKind | null;
+  /** The scope by which a token of the athlete’s own opens it; null where only a signed-in person does. */
+  scope: TokenScope | null;
   what: string;
   params: P;
   query: Q;
@@ -29,12 +34,22 @@ export const route = <
   verb: Verb,
   path: string,
   what: string,
-  parts: { access?: 'public'; params?: P; query?: Q; body?: B; response?: R } = {},
+  parts: {
+    access?: 'public';
+    reads?: ReadKind;
+    scope?: TokenScope;
+    params?: P;
+    query?: Q;
+    body?: B;
+    response?: R;
+  } = {},
 ): Route<P, Q, B, R> => ({
   verb,
   path,
   what,
   access: parts.access ?? 'signed-in',
+  reads: parts.reads ?? null,
+  scope: parts.scope ?? null,
   params: (parts.params ?? Empty) as P,
   query: (parts.query ?? Empty) as Q,
   body: (parts.body ?? Empty) as B,

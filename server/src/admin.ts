@@ -5,7 +5,7 @@
 import { randomBytes } from 'node:crypto';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import { ensureRoles, migrate } from './platform/db/migrate.ts';
-import type { AccountsDatabase } from './platform/db/schema.ts';
+import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
 import { operatorCode } from './people/index.ts';
 
 const pool = makePool(process.env.MAUL_OWNER_URL ?? '', 1);

@@ -14,6 +14,7 @@ import { mountCoaching } from './coaching/index.ts';
 import { mountPeak } from './peak/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from './plan/index.ts';
 import { mount, type Services } from './platform/http/mount.ts';
+import { apiDocs } from './platform/http/docs.ts';
 import { page } from './platform/http/page.ts';
 import { asProblem, ProblemError, toProblem } from './platform/http/problems.ts';
 import { withoutValues } from './platform/http/withoutValues.ts';
@@ -75,6 +76,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
     await databaseAnswers(house.app);
     return { database: 'up' as const };
   });
+  api.use('/api/docs', apiDocs());
   const document = openApiDocument();
   api.get('/api/openapi.json', (_req, res) => res.json(document));
   mountAccounts(api, house);

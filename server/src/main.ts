@@ -1,8 +1,9 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
-import { findSession, doorLimits, keepForgetting } from './people/index.ts';
+import { findSession, findToken, doorLimits, keepForgetting, noteReading } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
-import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
+import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
+import type { AppDatabase } from './platform/db/schema.ts';
 import { ChangeFeed } from './platform/events/feed.ts';
 import { stopImports } from './foods/index.ts';
 import { dropFiles } from './platform/files.ts';
@@ -35,6 +36,8 @@ const server = createServer(
       limits: doorLimits(accountsPool, { addressTells: settings.publicUrl !== undefined }),
       settings,
       findSession: (token) => findSession(accounts, token),
+      findToken: (token) => findToken(accounts, token),
+      noteReading,
     },
     log,
     feed,

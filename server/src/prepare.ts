@@ -5,7 +5,8 @@ import { DEMO_PASSWORD } from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import { readSettings } from './platform/settings.ts';
 import { ensureRoles, migrate, refuseForeignDatabase } from './platform/db/migrate.ts';
-import type { AccountsDatabase, AppDatabase } from './platform/db/schema.ts';
+import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
+import type { AppDatabase } from './platform/db/schema.ts';
 import { demoMoment, ensureDemo } from './demo/load.ts';
 import { loadReferenceFoods } from './foods/index.ts';
 

@@ -11,6 +11,7 @@ import { inAthlete, ofAthlete, route } from '../route.ts';
 /** The requests of this room. */
 export const bodyRoutes = {
   putWeighIn: route('put', '/api/athletes/:athleteId/weigh-ins/:id', 'A morning on the scale.', {
+    scope: 'write-weigh-ins',
     params: inAthlete,
     body: PutWeighIn,
     response: WeighIn,
@@ -19,13 +20,14 @@ export const bodyRoutes = {
     'get',
     '/api/athletes/:athleteId/trend',
     'Mornings, intake and expenditure of a span of days, tomorrow’s scale, the pace, and what came of each change.',
-    { params: ofAthlete, query: TrendQuery, response: Trend },
+    { reads: 'body', scope: 'read-log', params: ofAthlete, query: TrendQuery, response: Trend },
   ),
   measures: route(
     'get',
     '/api/athletes/:athleteId/measures',
     'Girths, folds and body fat of other days, the newest first, at most 100.',
     {
+      reads: 'body',
       params: ofAthlete,
       response: z.strictObject({
         measures: z.array(z.strictObject({ day: Day, thing: MeasureThing })).max(100),
@@ -36,13 +38,14 @@ export const bodyRoutes = {
     'get',
     '/api/athletes/:athleteId/goes-with',
     'Foods that vary against the marks of the morning after, by a permutation test corrected for how many were tried.',
-    { params: ofAthlete, response: GoesWithDocument },
+    { reads: 'body', params: ofAthlete, response: GoesWithDocument },
   ),
   pictures: route(
     'get',
     '/api/athletes/:athleteId/pictures',
     'Pictures of the body, the newest first, at most 200; older ones before a day.',
     {
+      reads: 'pictures',
       params: ofAthlete,
       query: z.strictObject({ before: Day.optional() }),
       response: z.strictObject({ pictures: z.array(BodyPicture).max(200) }),
@@ -64,7 +67,11 @@ export const bodyRoutes = {
     'get',
     '/api/athletes/:athleteId/movement',
     'Orders of cardio and steps, the newest first, at most 200.',
-    { params: ofAthlete, response: z.strictObject({ orders: z.array(MovementOrder).max(200) }) },
+    {
+      reads: 'season',
+      params: ofAthlete,
+      response: z.strictObject({ orders: z.array(MovementOrder).max(200) }),
+    },
   ),
   signMovement: route(
     'put',

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Day, Id, Moment } from '../common.ts';
+import { Reader } from '../people/index.ts';
 import { PhaseKind } from '../plan/index.ts';
 
 /** One athlete as a coach's roster shows them. */
@@ -19,6 +20,8 @@ export const RosterRow = z.strictObject({
   landed: z.int(),
   logged: z.int(),
   weighedShare: z.number().nullable(),
+  /** What is shared with this coach, and whether they sign. */
+  reader: Reader,
   /** Words: what waits. */
   quietDays: z.int().nullable(),
   /** Until when the log is paused on purpose, or that it is open; null while it is not. */

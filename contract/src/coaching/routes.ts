@@ -55,13 +55,14 @@ export const coachingRoutes = {
     'get',
     '/api/athletes/:athleteId/check-ins',
     'What is due, and the last 60 that were sent, the newest first.',
-    { params: ofAthlete, response: CheckIns },
+    { reads: 'week', params: ofAthlete, response: CheckIns },
   ),
   week: route(
     'get',
     '/api/athletes/:athleteId/week',
     'The seven days up to a day, as the log says them now.',
     {
+      reads: 'week',
       params: ofAthlete,
       query: z.strictObject({ to: Day }),
       response: Packet,
@@ -71,7 +72,7 @@ export const coachingRoutes = {
     'get',
     '/api/athletes/:athleteId/check-ins/:id',
     'A week as it was sent, what the log says otherwise since, who read it and what was answered.',
-    { params: inAthlete, response: CheckIn },
+    { reads: 'week', params: inAthlete, response: CheckIn },
   ),
   sendCheckIn: route(
     'put',

@@ -20,10 +20,13 @@ import { inAthlete, ofAthlete, route } from '../route.ts';
 /** The requests of this room. */
 export const diaryRoutes = {
   day: route('get', '/api/athletes/:athleteId/days/:date', 'Everything a day is computed from.', {
+    reads: 'log',
+    scope: 'read-log',
     params: z.strictObject({ athleteId: Id, date: Day }),
     response: DayDocument,
   }),
   putMeal: route('put', '/api/athletes/:athleteId/meals/:id', 'Adds, changes or takes away a meal.', {
+    scope: 'write-portions',
     params: inAthlete,
     body: PutMeal,
     response: Meal,
@@ -33,6 +36,7 @@ export const diaryRoutes = {
     '/api/athletes/:athleteId/portions/:id',
     'Adds, measures, changes or takes away a portion.',
     {
+      scope: 'write-portions',
       params: inAthlete,
       body: PutPortion,
       response: Portion,
@@ -44,6 +48,8 @@ export const diaryRoutes = {
     response: Note,
   }),
   log: route('get', '/api/athletes/:athleteId/log', 'What was eaten between two days, at most five weeks.', {
+    reads: 'log',
+    scope: 'read-log',
     params: ofAthlete,
     query: LogQuery,
     response: Log,
@@ -58,7 +64,7 @@ export const diaryRoutes = {
     'get',
     '/api/athletes/:athleteId/standing',
     'Vessels, supplements, saved meals, pauses, and who one eats with.',
-    { params: ofAthlete, response: StandingList },
+    { reads: 'log', params: ofAthlete, response: StandingList },
   ),
   putStanding: route('put', '/api/athletes/:athleteId/standing/:id', 'Keeps one of them.', {
     params: inAthlete,
@@ -66,6 +72,7 @@ export const diaryRoutes = {
     response: Standing,
   }),
   findDays: route('get', '/api/athletes/:athleteId/past-days', 'Past days, looked through and narrowed.', {
+    reads: 'log',
     params: ofAthlete,
     query: FindQuery,
     response: FoundDays,

@@ -17,6 +17,7 @@ import { inAthlete, ofAthlete, route } from '../route.ts';
 /** The requests of this room. */
 export const foodsRoutes = {
   foods: route('get', '/api/athletes/:athleteId/foods', 'Searches foods: own and recent ones first.', {
+    reads: 'log',
     params: ofAthlete,
     query: FoodQuery,
     response: FoodResults,
@@ -27,6 +28,7 @@ export const foodsRoutes = {
     response: Food,
   }),
   ownFoods: route('get', '/api/athletes/:athleteId/own-foods', 'Every own food, by name.', {
+    reads: 'log',
     params: ofAthlete,
     response: FoodResults,
   }),
@@ -34,7 +36,11 @@ export const foodsRoutes = {
     'get',
     '/api/athletes/:athleteId/foods-by-code/:code',
     'The foods with a trade item number; none when it is not known here.',
-    { params: z.strictObject({ athleteId: Id, code: text({ max: 40 }) }), response: FoodResults },
+    {
+      reads: 'log',
+      params: z.strictObject({ athleteId: Id, code: text({ max: 40 }) }),
+      response: FoodResults,
+    },
   ),
   markFood: route(
     'put',
@@ -50,7 +56,7 @@ export const foodsRoutes = {
     'get',
     '/api/athletes/:athleteId/foods/:id/versions',
     'The versions an own food had, the present one first.',
-    { params: inAthlete, response: FoodVersions },
+    { reads: 'log', params: inAthlete, response: FoodVersions },
   ),
   correctPast: route(
     'put',
@@ -65,6 +71,7 @@ export const foodsRoutes = {
     { params: z.strictObject({ athleteId: Id, id: Id, correctionId: Id }), response: Correction },
   ),
   kitchen: route('get', '/api/athletes/:athleteId/kitchen', 'Containers and yields that are remembered.', {
+    reads: 'log',
     params: ofAthlete,
     response: Kitchen,
   }),
@@ -79,6 +86,7 @@ export const foodsRoutes = {
     response: YieldSeen,
   }),
   imports: route('get', '/api/athletes/:athleteId/imports', 'Every import of foods, the newest first.', {
+    reads: 'log',
     params: ofAthlete,
     response: z.strictObject({ imports: z.array(FoodImport) }),
   }),
@@ -111,7 +119,7 @@ export const foodsRoutes = {
     'get',
     '/api/athletes/:athleteId/imports/:id/rejects',
     'The lines that were not taken, with reasons; at most a thousand are kept.',
-    { params: inAthlete, response: z.strictObject({ rejects: z.array(ImportReject) }) },
+    { reads: 'log', params: inAthlete, response: z.strictObject({ rejects: z.array(ImportReject) }) },
   ),
   dropImport: route(
     'delete',
@@ -123,6 +131,6 @@ export const foodsRoutes = {
     'get',
     '/api/athletes/:athleteId/foods-to-hand',
     'Own and everyday foods, for swaps, fits and treats, and how much of each the athlete eats.',
-    { params: ofAthlete, response: z.strictObject({ foods: z.array(Food), seen: SeenFoods }) },
+    { reads: 'log', params: ofAthlete, response: z.strictObject({ foods: z.array(Food), seen: SeenFoods }) },
   ),
 } as const;

@@ -9,6 +9,6 @@ export const peakRoutes = {
     'get',
     '/api/athletes/:athleteId/peak-log',
     'What the days of a peak week came to, at most 31 of them, what was usual before, and the looks.',
-    { params: ofAthlete, query: z.strictObject({ from: Day, to: Day }), response: PeakLog },
+    { reads: 'log', params: ofAthlete, query: z.strictObject({ from: Day, to: Day }), response: PeakLog },
   ),
 };

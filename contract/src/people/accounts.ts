@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { Id, Moment, Name, text } from '../common.ts';
+import { EndedGrant, Grant, Proposal } from './sharing.ts';
 
 export const Email = z.email('This is not an email address.').max(254).toLowerCase();
 /** Judged by length alone: long and remembered beats short and decorated. */
@@ -105,6 +106,9 @@ export const ACCOUNT_DEEDS = [
   'passkey-removed',
   'shared',
   'share-ended',
+  'share-changed',
+  'token-made',
+  'token-revoked',
   'order-signed',
   'season-signed',
   'calendar-made',
@@ -134,18 +138,6 @@ export type AccountHistory = z.infer<typeof AccountHistory>;
 /** From whom an athlete takes no portions. */
 export const Blocked = z.strictObject({ people: z.array(z.strictObject({ id: Id, name: z.string() })) });
 
-export const Grant = z.strictObject({
-  id: Id,
-  athleteId: Id,
-  athleteName: z.string(),
-  coachId: Id,
-  coachName: z.string(),
-  from: Moment,
-});
-
-/** A sharing that the athlete ended less than a day ago: it can be taken up again without the code. */
-export const EndedGrant = z.strictObject({ ...Grant.shape, endedAt: Moment });
-
 export const Session = z.strictObject({
   person: z.strictObject({
     id: Id,
@@ -165,6 +157,8 @@ export const Session = z.strictObject({
   }),
   grants: z.array(Grant),
   ended: z.array(EndedGrant),
+  /** What the coach of this athlete asks, or this coach has asked and nobody has answered. */
+  proposals: z.array(Proposal).max(200),
 });
 export type Session = z.infer<typeof Session>;
 
@@ -180,9 +174,3 @@ export const DemoPeople = z.strictObject({
   ),
 });
 export type DemoPeople = z.infer<typeof DemoPeople>;
-
-export const ShareWithCoach = z.union([
-  z.strictObject({ code: text({ min: 4, max: 20 }) }),
-  /** A sharing that was ended within the last day. */
-  z.strictObject({ endedGrantId: Id }),
-]);

@@ -4,6 +4,7 @@ import { NO_STATEMENTS } from '@maul/core/plan';
 import { z } from 'zod';
 import { Base, Day, Id, Version, Zone, text } from '../common.ts';
 import { Routine } from './routine.ts';
+import { Reader } from './sharing.ts';
 
 export const DIETS = ['everything', 'fish', 'vegetarian', 'plants'] as const;
 
@@ -90,6 +91,8 @@ export const Athlete = z.strictObject({
   federationClass: z.string().nullable(),
   profile: Profile,
   hasCoach: z.boolean(),
+  /** How whoever asks stands to this athlete: what is not shown to them is left out everywhere, and no health is stated. */
+  reader: Reader,
   version: Version,
 });
 export type Athlete = z.infer<typeof Athlete>;

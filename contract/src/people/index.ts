@@ -3,8 +3,6 @@ export {
   type AccountHistory,
   ChangePassword,
   DemoPeople,
-  EndedGrant,
-  Grant,
   type OpenSessions,
   Password,
   ResetPassword,
@@ -15,3 +13,19 @@ export {
 export { Athlete, athleteBody, DEFAULT_PROFILE, DIETS, Profile, PutAthlete, Units } from './athlete.ts';
 export { EVERYTHING_BYTES, EVERYTHING_FILE, EverythingState, ReadBack } from './everything.ts';
 export { peopleRoutes } from './routes.ts';
+export {
+  type AccessToken,
+  EndedGrant,
+  Grant,
+  GrantRole,
+  MakeToken,
+  type Proposal,
+  READ_KINDS,
+  type ReadKind,
+  type Readings,
+  SHARED_KINDS,
+  type SharedKind,
+  Reader,
+  TOKEN_SCOPES,
+  type TokenScope,
+} from './sharing.ts';

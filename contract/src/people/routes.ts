@@ -8,7 +8,6 @@ import {
   DemoPeople,
   EndFactor,
   FactorCode,
-  Grant,
   Leaving,
   NewFactor,
   NewPasskey,
@@ -18,12 +17,23 @@ import {
   PasskeySignIn,
   ResetPassword,
   Session,
-  ShareWithCoach,
   SignIn,
   SignUp,
   WithPassword,
 } from './accounts.ts';
 import { EverythingState } from './everything.ts';
+import {
+  AccessTokens,
+  AnswerProposal,
+  Grant,
+  MakeToken,
+  NarrowShare,
+  NewToken,
+  Proposal,
+  Propose,
+  Readings,
+  ShareWithCoach,
+} from './sharing.ts';
 import { inAthlete, ofAthlete, route } from '../route.ts';
 
 /** The requests of this room. */
@@ -140,7 +150,7 @@ export const peopleRoutes = {
   share: route(
     'put',
     '/api/athletes/:athleteId/grants/:id',
-    'Shares everything with a coach, by their code, or takes up a sharing that was ended within a day.',
+    'Shares with a coach or an assistant, by their code, as much as is said, or takes up a sharing that was ended within a day.',
     {
       params: inAthlete,
       body: ShareWithCoach,
@@ -149,5 +159,41 @@ export const peopleRoutes = {
   ),
   endShare: route('delete', '/api/athletes/:athleteId/grants/:id', 'Ends the sharing at once.', {
     params: inAthlete,
+  }),
+  narrowShare: route(
+    'put',
+    '/api/athletes/:athleteId/grants/:id/sees',
+    'What a sharing shows from now on. The athlete alone says so.',
+    { params: inAthlete, body: NarrowShare },
+  ),
+  propose: route(
+    'put',
+    '/api/athletes/:athleteId/proposals/:id',
+    'A coach asks an athlete to share with somebody else, beside them or instead of them.',
+    { params: inAthlete, body: Propose, response: Proposal },
+  ),
+  answerProposal: route(
+    'put',
+    '/api/athletes/:athleteId/proposals/:id/answer',
+    'The athlete lets somebody in, or does not; a coach takes the question back by a no.',
+    { params: inAthlete, body: AnswerProposal },
+  ),
+  readings: route(
+    'get',
+    '/api/athletes/:athleteId/readings',
+    'Who read what of this athlete in the last ninety days. It is the athlete’s alone.',
+    { params: ofAthlete, response: Readings },
+  ),
+  tokens: route('get', '/api/tokens', 'Tokens of this person for programs, the newest first.', {
+    response: AccessTokens,
+  }),
+  makeToken: route(
+    'put',
+    '/api/tokens/:id',
+    'Makes a token for a program. It is shown in this answer only; asked again it is refused.',
+    { params: z.strictObject({ id: Id }), body: MakeToken, response: NewToken },
+  ),
+  revokeToken: route('delete', '/api/tokens/:id', 'Ends a token at once.', {
+    params: z.strictObject({ id: Id }),
   }),
 } as const;

@@ -32,6 +32,7 @@ export const planRoutes = {
     },
   ),
   season: route('get', '/api/athletes/:athleteId/season', 'Everything the season is computed from.', {
+    reads: 'season',
     params: ofAthlete,
     response: SeasonDocument,
   }),
@@ -52,11 +53,13 @@ export const planRoutes = {
     '/api/athletes/:athleteId/in-force/:date',
     'What was in force on a date, and by whom.',
     {
+      reads: 'season',
       params: z.strictObject({ athleteId: Id, date: Day }),
       response: InForce,
     },
   ),
   cautions: route('get', '/api/athletes/:athleteId/cautions', 'Cautions on what was eaten and weighed.', {
+    reads: 'health',
     params: ofAthlete,
     response: MeasuredCautions,
   }),
@@ -87,6 +90,7 @@ export const planRoutes = {
     { params: inAthlete },
   ),
   orders: route('get', '/api/athletes/:athleteId/orders', 'Every order ever signed, the newest first.', {
+    reads: 'season',
     params: ofAthlete,
     response: z.strictObject({ orders: z.array(Order) }),
   }),

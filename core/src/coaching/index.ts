@@ -11,6 +11,7 @@ export {
   PACKET_ROWS,
   type PacketDay,
   type PacketRow,
+  packetSeen,
   type Remark,
   remarksOf,
   ROW_WORDS,

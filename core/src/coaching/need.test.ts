@@ -8,6 +8,7 @@ const calm: WeekInBrief = {
   logged: 7,
   weighedShare: 0.95,
   quietDays: 0,
+  hidden: false,
   paused: false,
   waitingNotes: 0,
   openOrders: 0,
@@ -25,6 +26,10 @@ describe('who needs the coach first', () => {
     expect(coachNeed({ ...calm, waitingNotes: 2 }).reasons).toEqual(['2 notes wait for an answer']);
     expect(coachNeed({ ...calm, quietDays: 3 }).reasons).toEqual(['Quiet for 3 days']);
     expect(coachNeed({ ...calm, quietDays: undefined }).reasons).toEqual(['Nothing logged yet']);
+    expect(coachNeed({ ...calm, hidden: true, quietDays: undefined })).toEqual({
+      score: 0,
+      reasons: ['The log is not shared with you'],
+    });
   });
   test('a week that waits weighs more each day, for three days; one that is late is said', () => {
     expect(coachNeed({ ...calm, weekWaits: 0 }).reasons).toEqual(['A week was sent today']);

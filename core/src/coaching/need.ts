@@ -11,6 +11,8 @@ export interface WeekInBrief {
   weighedShare: number | undefined;
   /** Days since anything was measured; undefined when nothing ever was. */
   quietDays: number | undefined;
+  /** True where the log is not shared with this coach: then its silence says nothing. */
+  hidden: boolean;
   /** True while the log is paused on purpose: then silence is no need. */
   paused: boolean;
   /** Notes of the athlete that the coach has not answered. */
@@ -39,7 +41,8 @@ export interface Need {
 export const coachNeed = (week: WeekInBrief): Need => {
   const found: { weight: number; reason: string }[] = [];
   const add = (weight: number, reason: string) => found.push({ weight, reason });
-  if (week.paused) add(0, 'The log is paused on purpose');
+  if (week.hidden) add(0, 'The log is not shared with you');
+  else if (week.paused) add(0, 'The log is paused on purpose');
   else if (week.quietDays === undefined) add(4, 'Nothing logged yet');
   else if (week.quietDays >= 2) add(2 + week.quietDays, `Quiet for ${week.quietDays} days`);
   if (week.rate !== undefined) {

@@ -201,3 +201,41 @@ export const checkInDue = ({
   if (sentTo !== null && sentTo >= to) return null;
   return { to, on, late: daysBetween(on, today) };
 };
+
+/** Rows of a packet by what the athlete shares: what is eaten and done, and what the body says. */
+const OF_BODY: readonly PacketRow[] = ['weight', 'steps', 'sleep', 'hunger', 'vigour', 'digestion'];
+
+/** What of a packet goes by what is shared. */
+interface Seen {
+  days: readonly PacketDay[];
+  week: unknown;
+  before: unknown;
+  cycleDay: number | null;
+  looks: readonly unknown[];
+  questions: readonly unknown[];
+}
+
+/**
+ * A packet as somebody sees it with whom only some of it is shared: figures of what is not shared are not known to them. Without the log there is no
+ * energy, food, water or training; without the body no weight, sleep, marks, looks and cycle; without messages no words.
+ *
+ * @param sees What is shared, of 'log', 'body' and 'messages'.
+ * @example
+ * const day = { day: isoDate('2026-11-02'), dayType: null, figures: { energy: 2400, weight: 78.2 }, atLeast: [], windows: {} };
+ * const week = { days: [day], week: { kg: 78.2, mornings: 5 }, before: null, cycleDay: null, looks: [], questions: [] };
+ * packetSeen(week, ['log']).days[0]?.figures // => { energy: 2400 }
+ */
+export const packetSeen = <P extends Seen>(packet: P, sees: readonly string[]): P => {
+  const [log, body] = [sees.includes('log'), sees.includes('body')];
+  const shown = (row: PacketRow): boolean => (OF_BODY.includes(row) ? body : log);
+  return {
+    ...packet,
+    days: packet.days.map((day) => ({
+      ...day,
+      figures: Object.fromEntries(Object.entries(day.figures).filter(([row]) => shown(row as PacketRow))),
+      atLeast: day.atLeast.filter(shown),
+    })),
+    ...(body ? {} : { week: null, before: null, cycleDay: null, looks: [] }),
+    ...(sees.includes('messages') ? {} : { questions: [] }),
+  };
+};

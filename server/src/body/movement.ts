@@ -3,7 +3,7 @@ import type { Athlete } from '@maul/contract/people';
 import { movementKcal, movementOf, stepsKcal } from '@maul/core/body';
 import { addDays, type IsoDate } from '@maul/core/units';
 import type { z } from 'zod';
-import { athleteOf, todayOf } from '../people/index.ts';
+import { athleteOf, mustSign, todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { basesAround } from './store/bases.ts';
@@ -57,6 +57,7 @@ export const signMovement = async (
   personId: string,
 ): Promise<MovementOrder> => {
   const athlete = await athleteOf(trx, athleteId);
+  mustSign(athlete, 'Nothing was signed.');
   const there = await movementById(trx, athleteId, id);
   if (there) {
     if (there.reason === body.reason && there.from === body.from && there.signedBy === personId) return there;

@@ -1,6 +1,6 @@
 import type { CheckIn, CheckIns, Packet } from '@maul/contract/coaching';
 import type { Athlete } from '@maul/contract/people';
-import { checkInDue, correctionsOf } from '@maul/core/coaching';
+import { checkInDue, correctionsOf, packetSeen } from '@maul/core/coaching';
 import { phaseOn } from '@maul/core/plan';
 import { addDays, type IsoDate } from '@maul/core/units';
 import { todayOf } from '../people/index.ts';
@@ -39,20 +39,20 @@ export const weekOf = async (trx: AppTransaction, athlete: Athlete, to: IsoDate)
   return packetOf(trx, athlete, to, today);
 };
 
-/** A week as it was sent, with who read it and what was answered. */
+/** A week as it was sent, with who read it and what was answered; what is not shared with whoever asks is left out. */
 export const sentWeek = async (
   trx: AppTransaction,
-  athleteId: string,
+  { id: athleteId, reader }: Pick<Athlete, 'id' | 'reader'>,
   id: string,
 ): Promise<Omit<CheckIn, 'now'>> => {
   const kept = await checkInById(trx, athleteId, id);
   if (!kept) throw new ProblemError('not-found', 'There is no such week.');
-  return kept;
+  return { ...kept, packet: packetSeen(kept.packet, reader.sees) };
 };
 
 /** A week as it was sent; what the log says otherwise since then lies beside it, and changes nothing of it. */
 export const checkIn = async (trx: AppTransaction, athlete: Athlete, id: string): Promise<CheckIn> => {
-  const kept = await sentWeek(trx, athlete.id, id);
+  const kept = await sentWeek(trx, athlete, id);
   const { days } = await packetOf(trx, athlete, kept.packet.to, todayOf(athlete));
   return { ...kept, now: correctionsOf(kept.packet.days, days).length > 0 ? days : null };
 };

@@ -50,7 +50,7 @@ export const tryProtocol = async (
   coachId: string,
   document: ProtocolDocument,
 ): Promise<ProtocolFor[]> => {
-  const athletes = [...(await athletesIn(trx, await athletesOfCoach(trx, coachId))).values()];
+  const athletes = [...(await athletesIn(trx, await athletesOfCoach(trx, coachId, 'coach'))).values()];
   const [first] = athletes.map(todayOf).sort();
   if (first === undefined) return [];
   const plans = await timelinesIn(

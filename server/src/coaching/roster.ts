@@ -7,7 +7,7 @@ import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
 import { addDays, athleteDay, daysBetween } from '@maul/core/units';
 import { countingMorningsIn } from '../body/index.ts';
 import { logsIn, pausesIn } from '../diary/index.ts';
-import { athletesIn, athletesOfCoach, todayOf } from '../people/index.ts';
+import { athletesIn, athletesOfCoach, noteReading, todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { timelinesIn } from '../plan/index.ts';
 import { type Words, wordsIn } from './store.ts';
@@ -90,6 +90,7 @@ const rosterRow = (athlete: Athlete, read: Read): RosterRow => {
     logged,
     weighedShare: weighedShare ?? null,
     quietDays: quietDays ?? null,
+    reader: athlete.reader,
     pausedUntil: paused ? (paused.until ?? 'open') : null,
     waitingNotes: waiting,
     waitingNote: first,
@@ -103,6 +104,7 @@ const rosterRow = (athlete: Athlete, read: Read): RosterRow => {
       logged,
       weighedShare,
       quietDays,
+      hidden: !athlete.reader.sees.includes('log'),
       paused: paused !== undefined,
       waitingNotes: waiting,
       openOrders: open,
@@ -129,6 +131,11 @@ export const roster = async (
   failed: (error: unknown) => void,
 ): Promise<ResponseOf<'roster'>> => {
   const everybody = [...(await athletesIn(trx, await athletesOfCoach(trx, coachId))).values()];
+  await noteReading(
+    trx,
+    everybody.map((a) => a.id),
+    'roster',
+  );
   const read = await readRoster(trx, everybody, coachId);
   const athletes: RosterRow[] = [];
   const faults: ResponseOf<'roster'>['faults'] = [];

@@ -1,6 +1,6 @@
 import { TEAM_CALENDAR_FILE } from '@maul/contract/coaching';
 import type { Router } from 'express';
-import { athleteOf } from '../people/index.ts';
+import { athleteOf, mustSign } from '../people/index.ts';
 import { sendCalendar } from '../plan/index.ts';
 import { acting } from '../platform/db/connect.ts';
 import { mount, type Services, signedIn } from '../platform/http/mount.ts';
@@ -69,7 +69,7 @@ export const mountCoaching = (router: Router, house: Services): void => {
       const athlete = await athleteOf(trx, params.athleteId);
       // What the athlete reads of their own is nobody's news.
       if (signed().personId === athlete.id) return {};
-      await sentWeek(trx, athlete.id, params.id);
+      await sentWeek(trx, athlete, params.id);
       await addRead(trx, { athleteId: athlete.id, id: params.id }, signed().personId);
       return {};
     }),
@@ -79,14 +79,15 @@ export const mountCoaching = (router: Router, house: Services): void => {
       const athlete = await athleteOf(trx, params.athleteId);
       if (signed().personId === athlete.id)
         throw new ProblemError('not-allowed', 'A week is answered by the coach.');
-      await sentWeek(trx, athlete.id, params.id);
+      mustSign(athlete, 'Nothing was answered; write a note on a day instead.');
+      await sentWeek(trx, athlete, params.id);
       await addAnswer(
         trx,
         { athleteId: athlete.id, id: params.id, answerId: params.answerId },
         signed().personId,
         body,
       );
-      const { answers } = await sentWeek(trx, athlete.id, params.id);
+      const { answers } = await sentWeek(trx, athlete, params.id);
       const kept = answers.find((a) => a.id === params.answerId);
       if (!kept) throw new ProblemError('not-found', 'There is no such answer.');
       return kept;

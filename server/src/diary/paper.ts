@@ -172,9 +172,12 @@ export const mountPaper = (router: Router, house: Services): void => {
     const kind = Kind.safeParse(req.query.kind ?? 'plan');
     if (!athleteId.success || !date.success || !kind.success)
       throw new ProblemError('not-found', 'There is no such page.');
-    const { heading, paper } = await acting(house.app, token, (trx) =>
-      paperOf(trx, athleteId.data, date.data, kind.data, signed.personId === athleteId.data),
-    );
+    const own = signed.personId === athleteId.data;
+    const { heading, paper } = await acting(house.app, token, async (trx) => {
+      const made = await paperOf(trx, athleteId.data, date.data, kind.data, own);
+      if (!own) await house.noteReading(trx, [athleteId.data], 'log');
+      return made;
+    });
     const pdf = await paperPdf(heading, paper);
     await addDeed(house.accounts, {
       personId: athleteId.data,

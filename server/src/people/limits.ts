@@ -14,6 +14,9 @@ const SIGN_INS = { email: { burst: 8, then: 30 }, address: { burst: 100, then: 2
 /** New accounts within an hour. */
 const SIGN_UPS = { email: 5, address: 30, all: 1000 };
 
+/** What one token asks within a minute. */
+const TOKEN_ASKS = 120;
+
 const digest = (...parts: string[]): string =>
   createHash('sha256').update(parts.join(' ')).digest('base64url');
 
@@ -42,6 +45,7 @@ export const doorLimits = (pool: pg.Pool, { addressTells }: { addressTells: bool
   const byEmail = slowing('email', SIGN_INS.email);
   const byAddress = slowing('address', SIGN_INS.address);
   const known = make('known', 1, KNOWN, true);
+  const byToken = make('token', TOKEN_ASKS, 60);
   const newByEmail = make('new-email', SIGN_UPS.email, HOUR);
   const newByAddress = make('new-address', SIGN_UPS.address, HOUR);
   const newInAll = make('new-all', SIGN_UPS.all, HOUR);
@@ -84,6 +88,9 @@ export const doorLimits = (pool: pg.Pool, { addressTells }: { addressTells: bool
           ...(atHome || !addressTells ? [] : [byAddress.burst.reward(from)]),
         ]);
       };
+    },
+    async token(id) {
+      orWait(await spend(byToken, id), `A token asks ${TOKEN_ASKS} times in a minute at most.`);
     },
     async signUp(address, email) {
       if (addressTells)

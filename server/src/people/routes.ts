@@ -7,6 +7,8 @@ import { addressOf, deviceOf, did, prover, spendSecondCode } from './door.ts';
 import { mountEverything } from './everything.ts';
 import { mountLife } from './life.ts';
 import { mountPasskeys } from './passkeys.ts';
+import { mountSharing } from './sharing.ts';
+import { mountTokens } from './tokens.ts';
 import { dropFactor, hasFactor } from './store/factor.ts';
 import { dropPasskeys } from './store/passkeys.ts';
 import { clearCookie, describeSession, setCookie } from './session.ts';
@@ -23,12 +25,13 @@ import {
   setPassword,
   whereSignedIn,
 } from './store/accounts.ts';
-import { shareWith, endedGrants, endShare, coachByCode } from './store/grants.ts';
 
 export const mountAccounts = (router: Router, house: Services): void => {
   mountLife(router, house);
   mountPasskeys(router, house);
   mountEverything(router, house);
+  mountSharing(router, house);
+  mountTokens(router, house);
   mount(router, house, 'demo', async () => ({
     people: (house.settings.demo ? await demoPeople(house.accounts) : []).map((person) => ({
       name: person.name,
@@ -133,34 +136,4 @@ export const mountAccounts = (router: Router, house: Services): void => {
     clearCookie(req, res);
     return {};
   });
-
-  mount(router, house, 'share', ({ params, body, acting }) =>
-    acting(async (trx) => {
-      if ('endedGrantId' in body) {
-        const ended = (await endedGrants(trx)).find((g) => g.id === body.endedGrantId);
-        if (!ended)
-          throw new ProblemError(
-            'not-found',
-            'This sharing ended more than a day ago, or goes on already. Share again with your coach’s code.',
-          );
-        return shareWith(trx, params.athleteId, params.id, { id: ended.coachId, name: ended.coachName });
-      }
-      const coach = await coachByCode(trx, body.code);
-      if (!coach)
-        throw new ProblemError(
-          'not-found',
-          'No coach has this code. Check it with your coach; nothing was shared.',
-        );
-      if (coach.id === params.athleteId)
-        throw new ProblemError('invalid', 'You cannot coach yourself through a code. Nothing was shared.');
-      return shareWith(trx, params.athleteId, params.id, coach);
-    }),
-  );
-
-  mount(router, house, 'endShare', ({ params, acting }) =>
-    acting(async (trx) => {
-      await endShare(trx, params.athleteId, params.id);
-      return {};
-    }),
-  );
 };

@@ -1,5 +1,6 @@
 import type { Session } from '@maul/contract/people';
 import { endedGrants, liveGrants } from './store/grants.ts';
+import { openProposals } from './store/proposals.ts';
 import { isSetUp } from './store/athletes.ts';
 import { acting } from '../platform/db/connect.ts';
 import { sessionCookie, settingsOf, type Services } from '../platform/http/mount.ts';
@@ -43,6 +44,7 @@ export const describeSession = async (house: Services, personId: string, token: 
       },
       grants,
       ended: await endedGrants(trx),
+      proposals: (await openProposals(trx)).map(({ toId: _, ...proposal }) => proposal),
     };
   });
 };

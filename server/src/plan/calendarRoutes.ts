@@ -60,12 +60,14 @@ export const mountCalendar = (router: Router, house: Services): void => {
 
   // Not JSON, so not of the contract's table: the same calendar for who is signed in.
   router.get(CALENDAR_FILE, async (req, res) => {
-    const { token } = await signedIn(house, req);
+    const { token, personId } = await signedIn(house, req);
     const athleteId = Id.safeParse(req.params.athleteId);
     if (!athleteId.success) throw new ProblemError('not-found', 'There is no such athlete.');
-    const text = await acting(house.app, token, async (trx) =>
-      calendarOf(trx, await athleteOf(trx, athleteId.data)),
-    );
+    const text = await acting(house.app, token, async (trx) => {
+      const athlete = await athleteOf(trx, athleteId.data);
+      if (athlete.id !== personId) await house.noteReading(trx, [athlete.id], 'season');
+      return calendarOf(trx, athlete);
+    });
     sendCalendar(res, text, true);
   });
 };

@@ -7,6 +7,7 @@ import {
   measuredCautions,
   phaseAim,
   type Caution,
+  type CautionId,
   type Confirmation,
 } from '@maul/core/plan';
 import type { Athlete } from '@maul/contract/people';
@@ -43,6 +44,31 @@ export const measuredFor = async (
     },
     cautionPerson(athlete, basis, today),
   );
+};
+
+/** Cautions that come from what an athlete says of their health. */
+const OF_HEALTH: readonly CautionId[] = [
+  'pregnancy',
+  'eating-disorder',
+  'illness',
+  'signs-of-low-availability',
+];
+
+/**
+ * Throws where something that is not shared with whoever signs asks for their word: nobody stands by what they have not read. The sentence says
+ * that there is something, not what.
+ */
+export const openOrRefuse = (
+  { name, reader }: Pick<Athlete, 'name' | 'reader'>,
+  cautions: readonly Caution[],
+  nothing: string,
+): void => {
+  if (reader.sees.includes('health')) return;
+  if (cautions.some((c) => c.level !== 'note' && OF_HEALTH.includes(c.id)))
+    throw new ProblemError(
+      'not-allowed',
+      `Something that ${name} keeps to themselves stands against this. Talk about it with them; once they share what they say of their health, it can be read and signed. ${nothing}`,
+    );
 };
 
 const WAITS_FOR = {

@@ -1,12 +1,12 @@
 import { orderBalance, type OrderReview, reviewOrder, type ChangeOrder } from '@maul/core/plan';
-import { measuredFor, judgeAndConfirm } from './cautions.ts';
+import { measuredFor, judgeAndConfirm, openOrRefuse } from './cautions.ts';
 import { acknowledged, addOrder, orderById, ordersFor } from './store/orders.ts';
 import type { Athlete } from '@maul/contract/people';
 import type { OrderRow, SignOrder } from '@maul/contract/plan';
 import type { z } from 'zod';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
-import { athleteOf, todayOf } from '../people/index.ts';
+import { athleteOf, mustSign, todayOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
 import { seasonOn } from './store/seasons.ts';
 import { roleOf } from './store/confirmations.ts';
@@ -34,7 +34,8 @@ export const signOrder = async (
   body: z.output<typeof SignOrder>,
   personId: string,
 ): Promise<OrderRow> => {
-  const athlete = await athleteOf(trx, athleteId);
+  const athlete = await athleteOf(trx, athleteId, 'to judge');
+  mustSign(athlete, NOTHING);
   const { protocol, ...asked } = body;
   const order: ChangeOrder = { ...asked, id, signedAt: new Date().toISOString() };
   if (roleOf(athleteId, personId) === 'athlete' && athlete.hasCoach)
@@ -49,6 +50,7 @@ export const signOrder = async (
       fault.kind === 'past-date' ? 'past-date' : 'invalid',
       `${fault.sentence} ${NOTHING}`,
     );
+  openOrRefuse(athlete, cautions, NOTHING);
   const { held } = await judgeAndConfirm(trx, athlete, personId, cautions, body.confirmed, NOTHING);
   await addOrder(trx, athleteId, order, {
     reason: body.reason,
@@ -75,7 +77,7 @@ export const acknowledgeOrder = async (
     throw new ProblemError('not-allowed', 'Only the athlete acknowledges an order. Nothing was changed.');
   if (order.acknowledgedAt !== null) return order;
   if (order.heldUntil === null) {
-    const athlete = await athleteOf(trx, athleteId);
+    const athlete = await athleteOf(trx, athleteId, 'to judge');
     const today = todayOf(athlete);
     const from = order.from > today ? order.from : today;
     const review = await reviewed(trx, athlete, { ...order, from });

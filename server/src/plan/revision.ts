@@ -1,4 +1,4 @@
-import { measuredFor, judge, judgeAndConfirm } from './cautions.ts';
+import { measuredFor, judge, judgeAndConfirm, openOrRefuse } from './cautions.ts';
 import { reviewSeason, type Caution, type Season } from '@maul/core/plan';
 import type { Athlete } from '@maul/contract/people';
 import {
@@ -17,7 +17,7 @@ import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { ensureBasis } from './weekBasis.ts';
 import { confirm, confirmationsOf } from './store/confirmations.ts';
-import { athleteOf, todayOf } from '../people/index.ts';
+import { athleteOf, mustSign, todayOf } from '../people/index.ts';
 import { basesAround, basesSince } from '../body/index.ts';
 import { ordersFor } from './store/orders.ts';
 
@@ -44,6 +44,7 @@ const hardNow = async (
   return cautions.filter((c) => c.level === 'confirm');
 };
 
+const NOTHING = 'Nothing was changed.';
 const NO_SEASON: Season = { phases: [], events: [] };
 const newestPending = (revisions: readonly SeasonRevision[]): SeasonRevision | undefined =>
   revisions[0]?.pending ? revisions[0] : undefined;
@@ -87,7 +88,8 @@ export const writeSeason = async (
   body: BodyOf<'putSeason'> & { season: Season },
   personId: string,
 ): Promise<SeasonDocument> => {
-  const athlete = await athleteOf(trx, athleteId);
+  const athlete = await athleteOf(trx, athleteId, 'to judge');
+  mustSign(athlete, NOTHING);
   const today = todayOf(athlete);
   // One writer at a time for one athlete: the revision numbers stay in a row.
   await oneWriter(trx, athleteId);
@@ -113,14 +115,8 @@ export const writeSeason = async (
       fault.kind === 'past-date' ? 'past-date' : 'invalid',
       `${fault.sentence} Nothing was changed.`,
     );
-  const { held } = await judgeAndConfirm(
-    trx,
-    athlete,
-    personId,
-    cautions,
-    body.confirmed,
-    'Nothing was changed.',
-  );
+  openOrRefuse(athlete, cautions, NOTHING);
+  const { held } = await judgeAndConfirm(trx, athlete, personId, cautions, body.confirmed, NOTHING);
   await addRevision(trx, athleteId, {
     id,
     number: newest + 1,
@@ -142,7 +138,8 @@ export const confirmSeason = async (
   id: string,
   personId: string,
 ): Promise<SeasonDocument> => {
-  const athlete = await athleteOf(trx, athleteId);
+  const athlete = await athleteOf(trx, athleteId, 'to judge');
+  mustSign(athlete, NOTHING);
   const today = todayOf(athlete);
   const revisions = await revisionsOf(trx, athleteId);
   const revision = revisions.find((r) => r.id === id);
@@ -158,6 +155,7 @@ export const confirmSeason = async (
     revisionOn(revisions, today)?.season ?? NO_SEASON,
     revision.season,
   );
+  openOrRefuse(athlete, hard, 'Nothing was confirmed.');
   await confirm(trx, athleteId, personId, hard);
   const judged = judge(hard, await confirmationsOf(trx, athleteId), athlete.hasCoach);
   if (!judged.held) await releaseRevision(trx, athleteId, id, today);

@@ -2,7 +2,7 @@ import { mountCalendar } from './calendarRoutes.ts';
 import { mountOrders } from './orderRoutes.ts';
 import { phaseOn } from '@maul/core/plan';
 import type { Router } from 'express';
-import { describeSession, athleteOf, todayOf } from '../people/index.ts';
+import { describeSession, athleteOf, mustSign, todayOf } from '../people/index.ts';
 import type { acting } from '../platform/db/connect.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
@@ -69,7 +69,7 @@ export const mountPlan = (router: Router, house: Services): void => {
 
   mount(router, house, 'confirmCaution', async ({ params, body, acting: act, signed }) => {
     await act(async (trx) => {
-      await athleteOf(trx, params.athleteId);
+      mustSign(await athleteOf(trx, params.athleteId), 'Nothing was confirmed.');
       await confirm(
         trx,
         params.athleteId,

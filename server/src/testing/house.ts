@@ -6,9 +6,10 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { doorLimits, findSession } from '../people/index.ts';
+import { doorLimits, findSession, findToken, noteReading } from '../people/index.ts';
 import { makeDb, makePool, type AccountsDb, type AppDb } from '../platform/db/connect.ts';
-import type { AccountsDatabase, AppDatabase } from '../platform/db/schema.ts';
+import type { AccountsDatabase } from '../platform/db/accountsSchema.ts';
+import type { AppDatabase } from '../platform/db/schema.ts';
 import { ChangeFeed } from '../platform/events/feed.ts';
 import { createApp } from '../app.ts';
 import { sessionCookie } from '../platform/http/mount.ts';
@@ -81,6 +82,8 @@ export const openTestHouse = async (
       limits: doorLimits(accountsPool, { addressTells }),
       settings,
       findSession: (token) => findSession(accounts, token),
+      findToken: (token) => findToken(accounts, token),
+      noteReading,
     },
     log,
     feed,

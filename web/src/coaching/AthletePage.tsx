@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { deviceToday } from '../data/device.ts';
 import { Fault } from '../ui/Fault.tsx';
+import { maySign, NotShared } from '../ui/NotShared.tsx';
 import { sheetOf } from '../data/day.ts';
 import { useDay, useTargets } from '../data/session.ts';
 import { DayView } from '../diary/index.ts';
@@ -37,24 +38,33 @@ export const AthletePage = () => {
       to={to}
       editable={false}
       above={
-        <p className="athlete-line">
-          <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
-          <Link to={`/athletes/${athleteId}/season`}>Season</Link>{' '}
-          <Link to={`/athletes/${athleteId}/trend`}>Trend</Link> ·{' '}
-          <Link to={`/athletes/${athleteId}/peak`}>Peak week</Link>{' '}
-          <button type="button" className="linklike to-order" onClick={toOrder}>
-            Write an order
-          </button>
-          <span className="second">
-            {day.athlete.federationClass ? ` · ${day.athlete.federationClass}` : ''}
-            {day.weighIn ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning` : ' · no weigh-in on this day'}
-            {sheet.weighedShare === undefined
-              ? ''
-              : ` · ${Math.round(sheet.weighedShare * 100)} % of the energy weighed`}
-          </span>
-        </p>
+        <>
+          <p className="athlete-line">
+            <Link to="/roster">Roster</Link> <span aria-hidden>›</span> <b>{day.athlete.name}</b>{' '}
+            <Link to={`/athletes/${athleteId}/season`}>Season</Link>{' '}
+            <Link to={`/athletes/${athleteId}/trend`}>Trend</Link> ·{' '}
+            <Link to={`/athletes/${athleteId}/peak`}>Peak week</Link>{' '}
+            {maySign(day.athlete) && (
+              <button type="button" className="linklike to-order" onClick={toOrder}>
+                Write an order
+              </button>
+            )}
+            <span className="second">
+              {day.athlete.federationClass ? ` · ${day.athlete.federationClass}` : ''}
+              {day.weighIn
+                ? ` · ${day.weighIn.kg.toFixed(1)} kg this morning`
+                : day.athlete.reader.sees.includes('body')
+                  ? ' · no weigh-in on this day'
+                  : ''}
+              {sheet.weighedShare === undefined
+                ? ''
+                : ` · ${Math.round(sheet.weighedShare * 100)} % of the energy weighed`}
+            </span>
+          </p>
+          <NotShared athlete={day.athlete} kinds={['log', 'body', 'messages']} />
+        </>
       }
-      dock={<OrderPanel key={athleteId} day={day} />}
+      dock={maySign(day.athlete) ? <OrderPanel key={athleteId} day={day} /> : null}
     />
   );
 };

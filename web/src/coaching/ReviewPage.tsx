@@ -13,6 +13,7 @@ import { inTab, onDevice } from '../data/remembered.ts';
 import { orderText } from '../plan/index.ts';
 import { PHASE_NAMES } from '@maul/core/plan';
 import { Fault } from '../ui/Fault.tsx';
+import { maySign, NotShared } from '../ui/NotShared.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
 import { isTyping } from '../ui/typing.ts';
 import { AnswerForm } from './week/AnswerForm.tsx';
@@ -183,6 +184,7 @@ const Sheet = ({
         go={go}
         later={later}
       />
+      {document && <NotShared athlete={document.athlete} kinds={['log', 'body', 'pictures', 'messages']} />}
       <WeekHead packet={packet} units={units} hideWeight={false} />
       <div className="review-grid">
         <WeekSheet
@@ -199,19 +201,21 @@ const Sheet = ({
           </section>
           <div>
             <Answers answers={week.answers} />
-            <AnswerForm
-              key={week.id}
-              athleteId={athleteId}
-              checkInId={week.id}
-              words={words}
-              onWords={write}
-              field={field}
-              noChange={noChange}
-              onAnswered={() => {
-                write('');
-                go(1);
-              }}
-            />
+            {(!document || maySign(document.athlete)) && (
+              <AnswerForm
+                key={week.id}
+                athleteId={athleteId}
+                checkInId={week.id}
+                words={words}
+                onWords={write}
+                field={field}
+                noChange={noChange}
+                onAnswered={() => {
+                  write('');
+                  go(1);
+                }}
+              />
+            )}
           </div>
           <Remarks
             remarks={remarks}

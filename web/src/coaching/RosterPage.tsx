@@ -85,7 +85,7 @@ const Words = ({ row }: { row: RosterRow }) => (
     </b>
     <br />
     <span className="quiet">
-      {quiet(row.quietDays)}
+      {row.reader.sees.includes('log') ? quiet(row.quietDays) : 'log not shared'}
       {row.openOrders > 0 ? `, ${plural(row.openOrders, 'order')} not acknowledged` : ''}
     </span>
   </p>
@@ -114,6 +114,7 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
         <Link to={`/athletes/${row.athleteId}/${row.today}`}>{row.name}</Link>
       </h2>
       <p className="second">
+        {row.reader.role === 'assistant' ? 'You assist · ' : ''}
         {row.federationClass ? `${row.federationClass} · ` : ''}
         {row.phase
           ? `${PHASE_NAMES[row.phase]}${row.phaseWeek ? `, week ${row.phaseWeek.week} of ${row.phaseWeek.of}` : ''}`
@@ -132,11 +133,15 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
     </div>
     <div className="roster-cell">
       <h3>Pace</h3>
-      <Pace row={row} />
+      {row.reader.sees.includes('body') ? <Pace row={row} /> : <p className="second">Not shared with you</p>}
     </div>
     <div className="roster-cell">
       <h3>Landed</h3>
-      <Landing row={row} />
+      {row.reader.sees.includes('log') ? (
+        <Landing row={row} />
+      ) : (
+        <p className="second">Not shared with you</p>
+      )}
     </div>
     <div className="roster-cell">
       <h3>Words</h3>

@@ -19,6 +19,7 @@ const row = (name: string, change: Partial<RosterRow> = {}): RosterRow => ({
   logged: 0,
   weighedShare: null,
   quietDays: 0,
+  reader: { role: 'coach', sees: [] },
   pausedUntil: null,
   waitingNotes: 0,
   waitingNote: null,

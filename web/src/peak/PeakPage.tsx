@@ -18,6 +18,7 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useState } from 'rea
 import { Link, useParams } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { useSession } from '../data/session.ts';
+import { NotShared } from '../ui/NotShared.tsx';
 import {
   applySeason,
   PendingStrip,
@@ -252,6 +253,7 @@ const Peak = ({ document, own }: { document: SeasonDocument; own: boolean }) => 
           season={season}
           onChoose={setChosen}
         />
+        <NotShared athlete={document.athlete} kinds={['log', 'body']} />
         <PendingStrip document={document} />
         {over && (
           <AfterShow

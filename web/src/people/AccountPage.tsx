@@ -1,122 +1,22 @@
-import type { Session } from '@maul/contract/people';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { v7 as uuidv7 } from 'uuid';
-import { call, sentenceOf } from '../data/api.ts';
-import { FormDialog } from '../ui/FormDialog.tsx';
-import { longDateTime } from '../ui/formats/show.ts';
-import { leave, queryClient, useSession } from '../data/session.ts';
+import { sentenceOf } from '../data/api.ts';
+import { leave, useSession } from '../data/session.ts';
 import { BlockedPeople } from './BlockedPeople.tsx';
 import { TakeEverything } from './Everything.tsx';
 import { Leaving } from './Leaving.tsx';
+import { LetIn } from './LetIn.tsx';
+import { Sharing } from './Sharing.tsx';
 import { Signing } from './Signing.tsx';
+import { Tokens } from './Tokens.tsx';
 import { AccountHistory } from './AccountHistory.tsx';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
 import '../ui/styles/accounts.css';
-
-const Sharing = ({ session }: { session: Session }) => {
-  const { person } = session;
-  const [code, setCode] = useState('');
-  const [id, setId] = useState(() => uuidv7());
-  const [fault, setFault] = useState<string | null>(null);
-  const [ending, setEnding] = useState<Session['grants'][number] | null>(null);
-  const mine = session.grants.filter((g) => g.athleteId === person.id);
-  const act = async (work: () => Promise<unknown>): Promise<void> => {
-    setFault(null);
-    try {
-      await work();
-      await queryClient.invalidateQueries({ queryKey: ['session'] });
-    } catch (error) {
-      setFault(sentenceOf(error));
-    }
-  };
-  const share = (event: FormEvent): void => {
-    event.preventDefault();
-    void act(async () => {
-      await call('share', { params: { athleteId: person.id, id }, body: { code } });
-      setCode('');
-      setId(uuidv7());
-    });
-  };
-  return (
-    <section className="rows">
-      <h2 className="panel-title">Who sees your log</h2>
-      {mine.length === 0 && <p>Nobody but you.</p>}
-      {mine.map((grant) => (
-        <div key={grant.id} className="grant">
-          <p>
-            <b>{grant.coachName}</b>{' '}
-            <span className="second">
-              since {grant.from.slice(0, 10)}: reads everything, writes notes, signs orders
-            </span>
-          </p>
-          <Button size="small" color="error" onClick={() => setEnding(grant)}>
-            End sharing
-          </Button>
-        </div>
-      ))}
-      {ending && (
-        <FormDialog
-          title={`End sharing with ${ending.coachName}?`}
-          keep="End sharing"
-          leave="Go on sharing"
-          onClose={() => setEnding(null)}
-          onKeep={() => {
-            setEnding(null);
-            void act(() => call('endShare', { params: { athleteId: person.id, id: ending.id } }));
-          }}
-        >
-          <p>
-            {ending.coachName} no longer sees your log from this moment on. Notes and signed orders stay. For
-            a day you can take this back here; after that your coach’s code is needed again.
-          </p>
-        </FormDialog>
-      )}
-      {session.ended.map((grant) => (
-        <div key={grant.id} className="grant">
-          <p>
-            {grant.coachName}{' '}
-            <span className="second">
-              no longer sees your log, since {longDateTime(grant.endedAt)}. For a day you can take this back.
-            </span>
-          </p>
-          <Button
-            size="small"
-            onClick={() =>
-              void act(async () => {
-                await call('share', {
-                  params: { athleteId: person.id, id },
-                  body: { endedGrantId: grant.id },
-                });
-                setId(uuidv7());
-              })
-            }
-          >
-            Take it back
-          </Button>
-        </div>
-      ))}
-      <form className="pair" onSubmit={share}>
-        <TextField
-          label="Your coach’s code"
-          value={code}
-          onChange={(e) => setCode(e.target.value)}
-          autoComplete="off"
-        />
-        <Button type="submit" disabled={code.trim().length < 4}>
-          Share with this coach
-        </Button>
-      </form>
-      {fault !== null && <Alert severity="error">{fault}</Alert>}
-    </section>
-  );
-};
 
 const Look = () => {
   const { setMode } = useColorScheme();
@@ -176,6 +76,7 @@ export const AccountPage = () => {
           </p>
         </section>
       )}
+      {person.isCoach && <LetIn session={session} />}
       {person.isAthlete && person.hasSeason && (
         <section className="rows">
           <h2 className="panel-title">What Maul knows about you</h2>
@@ -218,6 +119,7 @@ export const AccountPage = () => {
           <Button onClick={() => out(true)}>Sign out everywhere</Button>
         </div>
       </section>
+      {person.isAthlete && person.hasSeason && <Tokens athleteId={person.id} />}
       {person.isAthlete && person.hasSeason && <TakeEverything athleteId={person.id} />}
       {!person.isDemo && <Leaving leavingAt={person.leavingAt} isCoach={person.isCoach} />}
     </div>

@@ -111,10 +111,15 @@ export const mountPictures = (router: Router, house: Services): void => {
   });
 
   router.get(PICTURE_FILE, async (req, res) => {
-    const { token } = await signedIn(house, req);
+    const { token, personId } = await signedIn(house, req);
     const address = checked(Address, req.params);
     const { small } = checked(Seen, req.query);
-    const picture = await acting(house.app, token, (trx) => pictureById(trx, address));
+    const picture = await acting(house.app, token, async (trx) => {
+      const found = await pictureById(trx, address);
+      if (found && personId !== address.athleteId)
+        await house.noteReading(trx, [address.athleteId], 'pictures');
+      return found;
+    });
     if (!picture) throw new ProblemError('not-found', NO_PICTURE);
     const path = filePath(address.athleteId, address.id);
     const bytes = await readFile(small === '1' ? smallPath(path) : path).catch(() => undefined);

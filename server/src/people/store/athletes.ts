@@ -1,56 +1,67 @@
-import type { Athlete } from '@maul/contract/people';
-import { sql } from 'kysely';
-import { oneOf } from '../../platform/db/oneOf.ts';
+import type { Athlete, Reader } from '@maul/contract/people';
+import { NO_STATEMENTS } from '@maul/core/plan';
+import { type Selectable, sql } from 'kysely';
+import type { AppDatabase } from '../../platform/db/schema.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 import { ProblemError } from '../../platform/http/problems.ts';
 
-/** The athletes of these ids whom the acting person may see, by id. */
+/**
+ * The athletes of these ids whom the acting person may see, by id. Whoever may not see what they say of their health gets none of it; only what
+ * judges a plan asks for it `to judge`, and tells nobody.
+ */
 export const athletesIn = async (
   trx: AppTransaction,
   athleteIds: readonly string[],
+  why: 'to show' | 'to judge' = 'to show',
 ): Promise<Map<string, Athlete>> => {
   if (athleteIds.length === 0) return new Map();
-  const rows = await trx
-    .selectFrom('athlete')
-    .selectAll()
-    .where('athlete_id', '=', oneOf(athleteIds))
-    .execute();
-  const known = await sql<{ id: string; name: string; coached: boolean }>`
-    select p.id, p.name, exists (select from coach_grant g where g.athlete_id = p.id and g.ended_at is null) as coached
-    from known_people() p where p.id = any(${athleteIds}::uuid[])`.execute(trx);
-  const byId = new Map(known.rows.map((one) => [one.id, one]));
+  const { rows } = await sql<
+    Selectable<AppDatabase['athlete']> & { name: string; coached: boolean } & Reader
+  >`
+    select a.*, p.name, s.coached, s.role, s.sees
+    from athlete a join standing_to(${athleteIds}::uuid[]) s on s.athlete_id = a.athlete_id
+      join known_people() p on p.id = a.athlete_id
+    where a.athlete_id = any(${athleteIds}::uuid[])`.execute(trx);
   return new Map(
-    rows.flatMap((row) => {
-      const person = byId.get(row.athlete_id);
-      if (person === undefined) return [];
-      return [
-        [
-          row.athlete_id,
-          {
-            id: row.athlete_id,
-            name: person.name,
-            sex: row.sex,
-            birthDate: row.birth_date,
-            heightCm: row.height_cm,
-            zone: row.zone,
-            dayTurnsAt: row.day_turns_at,
-            federationClass: row.federation_class,
-            profile: row.profile,
-            hasCoach: person.coached,
-            version: row.version,
-          },
-        ] as const,
-      ];
-    }),
+    rows.map((row) => [
+      row.athlete_id,
+      {
+        id: row.athlete_id,
+        name: row.name,
+        sex: row.sex,
+        birthDate: row.birth_date,
+        heightCm: row.height_cm,
+        zone: row.zone,
+        dayTurnsAt: row.day_turns_at,
+        federationClass: row.federation_class,
+        profile:
+          why === 'to judge' || row.sees.includes('health')
+            ? row.profile
+            : { ...row.profile, health: NO_STATEMENTS },
+        hasCoach: row.coached,
+        reader: { role: row.role, sees: row.sees },
+        version: row.version,
+      },
+    ]),
   );
 };
 
 /** The athlete of an address, or `not-found` for whoever may not see them: a stranger learns not even that they exist. */
-export const athleteOf = async (trx: AppTransaction, athleteId: string): Promise<Athlete> => {
-  const athlete = (await athletesIn(trx, [athleteId])).get(athleteId);
+export const athleteOf = async (
+  trx: AppTransaction,
+  athleteId: string,
+  why?: 'to judge',
+): Promise<Athlete> => {
+  const athlete = (await athletesIn(trx, [athleteId], why)).get(athleteId);
   if (!athlete)
     throw new ProblemError('not-found', 'There is no such athlete, or they do not share with you.');
   return athlete;
+};
+
+/** Throws unless whoever asks may sign: the athlete, or a coach; an assistant reads and writes notes. `nothing` says what was kept. */
+export const mustSign = ({ reader }: Pick<Athlete, 'reader'>, nothing: string): void => {
+  if (reader.role === 'assistant')
+    throw new ProblemError('not-allowed', `An assistant reads and writes notes; the coach signs. ${nothing}`);
 };
 
 /** True once an athlete has a season. */

@@ -19,7 +19,7 @@ export const liveGrants = async (trx: AppTransaction): Promise<GrantRow[]> => {
   const { rows } = await sql<GrantRow>`
     with known as materialized (select * from known_people())
     select g.id, g.athlete_id as "athleteId", a.name as "athleteName", g.coach_id as "coachId", c.name as "coachName",
-      g.from_at as "from"
+      g.role, g.sees, g.from_at as "from"
     from coach_grant g join known a on a.id = g.athlete_id join known c on c.id = g.coach_id
     where g.ended_at is null order by g.from_at`.execute(trx);
   return rows;
@@ -33,7 +33,7 @@ export const endedGrants = async (trx: AppTransaction): Promise<EndedGrantRow[]>
   const { rows } = await sql<EndedGrantRow>`
     with known as materialized (select * from known_people())
     select g.id, g.athlete_id as "athleteId", a.name as "athleteName", g.coach_id as "coachId", c.name as "coachName",
-      g.from_at as "from", g.ended_at as "endedAt"
+      g.role, g.sees, g.from_at as "from", g.ended_at as "endedAt"
     from coach_grant g join known a on a.id = g.athlete_id join known c on c.id = g.coach_id
     where g.athlete_id = (select acting_person()) and g.ended_at > now() - make_interval(hours => ${TAKEN_BACK_HOURS})
       and not exists (select from coach_grant l where l.athlete_id = g.athlete_id and l.coach_id = g.coach_id
@@ -50,16 +50,17 @@ export const coachByCode = async (trx: AppTransaction, code: string) =>
 export const eaterByCode = async (trx: AppTransaction, code: string) =>
   (await sql<{ id: string; name: string }>`select id, name from eater_by_code(${code})`.execute(trx)).rows[0];
 
-/** Shares with a coach. A grant that is live already is answered as it is. */
+/** Shares with somebody. A grant that is live already is answered as it is. */
 export const shareWith = async (
   trx: AppTransaction,
   athleteId: string,
   id: string,
   coach: { id: string; name: string },
+  { role, sees }: Pick<GrantRow, 'role' | 'sees'>,
 ): Promise<GrantRow> => {
   const live = await trx
     .selectFrom('coach_grant')
-    .select(['id', 'from_at'])
+    .select(['id', 'from_at', 'role', 'sees'])
     .where('athlete_id', '=', athleteId)
     .where('coach_id', '=', coach.id)
     .where('ended_at', 'is', null)
@@ -68,8 +69,8 @@ export const shareWith = async (
     live ??
     (await trx
       .insertInto('coach_grant')
-      .values({ athlete_id: athleteId, id, coach_id: coach.id, ended_at: null })
-      .returning(['id', 'from_at'])
+      .values({ athlete_id: athleteId, id, coach_id: coach.id, ended_at: null, role, sees })
+      .returning(['id', 'from_at', 'role', 'sees'])
       .executeTakeFirstOrThrow());
   return {
     id: grant.id,
@@ -77,6 +78,8 @@ export const shareWith = async (
     athleteName: await nameOf(trx, athleteId),
     coachId: coach.id,
     coachName: coach.name,
+    role: grant.role,
+    sees: grant.sees,
     from: grant.from_at,
   };
 };
@@ -91,13 +94,35 @@ export const endShare = (trx: AppTransaction, athleteId: string, id: string) =>
     .where('ended_at', 'is', null)
     .execute();
 
-/** Whom a coach may see: every athlete with a live grant who is set up. */
-export const athletesOfCoach = (trx: AppTransaction, coachId: string): Promise<string[]> =>
+/** What a live sharing shows from now on; false where there is none. */
+export const narrow = async (
+  trx: AppTransaction,
+  athleteId: string,
+  id: string,
+  sees: GrantRow['sees'],
+): Promise<boolean> => {
+  const { numUpdatedRows } = await trx
+    .updateTable('coach_grant')
+    .set({ sees })
+    .where('athlete_id', '=', athleteId)
+    .where('id', '=', id)
+    .where('ended_at', 'is', null)
+    .executeTakeFirst();
+  return numUpdatedRows > 0n;
+};
+
+/** Whom a person may see: every athlete with a live grant who is set up; as coaches alone where only those are meant who sign. */
+export const athletesOfCoach = (
+  trx: AppTransaction,
+  coachId: string,
+  role?: GrantRow['role'],
+): Promise<string[]> =>
   trx
     .selectFrom('coach_grant as g')
     .innerJoin('athlete as a', 'a.athlete_id', 'g.athlete_id')
     .select('g.athlete_id')
     .where('g.coach_id', '=', coachId)
     .where('g.ended_at', 'is', null)
+    .$if(role !== undefined, (query) => query.where('g.role', '=', role ?? 'coach'))
     .execute()
     .then((rows) => rows.map((r) => r.athlete_id));

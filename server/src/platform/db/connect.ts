@@ -1,6 +1,7 @@
 import { Kysely, PostgresDialect, sql, type Transaction } from 'kysely';
 import pg from 'pg';
-import type { AccountsDatabase, AppDatabase } from './schema.ts';
+import type { AccountsDatabase } from './accountsSchema.ts';
+import type { AppDatabase } from './schema.ts';
 
 // Dates stay civil dates and moments become ISO 8601 text: nothing here is ever a Date in the wrong zone.
 pg.types.setTypeParser(1082, (text) => text);

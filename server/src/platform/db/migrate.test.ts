@@ -92,6 +92,7 @@ describe('the demo, and migrating with data', () => {
         'food_imported',
         'food_mark',
         'food_own',
+        'grant_proposal',
         'handover',
         'meal',
         'movement_order',
@@ -99,6 +100,7 @@ describe('the demo, and migrating with data', () => {
         'note_settled',
         'order_acknowledgement',
         'portion',
+        'reading',
         'row_history',
         'season_release',
         'season_revision',
@@ -108,7 +110,16 @@ describe('the demo, and migrating with data', () => {
       ].sort(),
     );
     // Read by their owner in functions that check who asks; food_imported has no policy because nobody else may read it at all.
-    const unforced = ['blocked', 'coach_grant', 'calendar_feed', 'food_import', 'food_imported', 'handover'];
+    const unforced = [
+      'blocked',
+      'coach_grant',
+      'calendar_feed',
+      'food_import',
+      'food_imported',
+      'grant_proposal',
+      'handover',
+      'reading',
+    ];
     for (const row of rows)
       expect(row).toMatchObject({
         on: row.name !== 'food_imported',
@@ -202,6 +213,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0016_questions',
     '0017_portion_notes',
     '0018_protocols',
+    '0019_rights',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

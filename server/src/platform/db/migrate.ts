@@ -18,6 +18,7 @@ import * as everything from './migrations/0015_everything.ts';
 import * as questions from './migrations/0016_questions.ts';
 import * as portionNotes from './migrations/0017_portion_notes.ts';
 import * as protocols from './migrations/0018_protocols.ts';
+import * as rights from './migrations/0019_rights.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -38,6 +39,7 @@ const migrations: Record<string, Migration> = {
   '0016_questions': questions,
   '0017_portion_notes': portionNotes,
   '0018_protocols': protocols,
+  '0019_rights': rights,
 };
 
 /**

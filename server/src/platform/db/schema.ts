@@ -3,7 +3,7 @@ import type { OrderProtocol } from '@maul/core/coaching';
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
-import type { Profile, AccountDeed } from '@maul/contract/people';
+import type { GrantRole, Profile, ReadKind, SharedKind } from '@maul/contract/people';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
 import type { Caution, CautionId, ChangeOrder, Season } from '@maul/core/plan';
 import type { EquationSex, ExpenditureSource } from '@maul/core/body';
@@ -11,7 +11,7 @@ import type { IsoDate } from '@maul/core/units';
 import type { Method } from '@maul/core/foods';
 import type { ColumnType, Generated, JSONColumnType } from 'kysely';
 
-type Written = Generated<string>;
+export type Written = Generated<string>;
 type Json<T extends object> = JSONColumnType<T, string, string>;
 type NullableJson<T extends object> = ColumnType<T | null, string | null, string | null>;
 
@@ -139,6 +139,27 @@ export interface AppDatabase {
     coach_id: string;
     from_at: Written;
     ended_at: string | null;
+    role: Generated<GrantRole>;
+    sees: ColumnType<SharedKind[], SharedKind[] | undefined, SharedKind[]>;
+  };
+  grant_proposal: {
+    athlete_id: string;
+    id: string;
+    by_id: string;
+    to_id: string;
+    role: GrantRole;
+    instead: boolean;
+    at: Written;
+    answer: Generated<boolean | null>;
+    answered_at: Generated<string | null>;
+  };
+  reading: {
+    athlete_id: string;
+    reader_id: string;
+    kind: ReadKind;
+    day: Generated<IsoDate>;
+    first_at: Written;
+    last_at: Written;
   };
   season_revision: {
     athlete_id: string;
@@ -324,67 +345,5 @@ export interface AppDatabase {
     line: number;
     what: string;
     reason: string;
-  };
-}
-
-/** What the accounts role sees. */
-export interface AccountsDatabase {
-  person: {
-    id: string;
-    email: string;
-    name: string;
-    password_hash: string;
-    is_athlete: boolean;
-    is_coach: boolean;
-    is_demo: Generated<boolean>;
-    demo_about: string | null;
-    coach_code: string | null;
-    table_code: Generated<string>;
-    created_at: Written;
-    leaving_at: Generated<string | null>;
-  };
-  account_history: {
-    person_id: string;
-    id: Generated<string>;
-    at: Written;
-    what: AccountDeed;
-    by_id: string | null;
-    with_id: Generated<string | null>;
-    device: Generated<string>;
-  };
-  passkey: {
-    id: string;
-    person_id: string;
-    public_key: Buffer;
-    counter: ColumnType<string, number, number>;
-    name: string;
-    created_at: Written;
-    used_at: Generated<string | null>;
-  };
-  passkey_challenge: { challenge: string; person_id: string | null; expires_at: string };
-  second_factor: {
-    person_id: string;
-    secret: string;
-    confirmed_at: string | null;
-    /** The time step of the last code that was taken: none is taken twice. */
-    last_step: Generated<string>;
-  };
-  session: {
-    token_hash: Buffer;
-    person_id: string;
-    created_at: Written;
-    expires_at: string;
-    ended_at: string | null;
-    id: Generated<string>;
-    device: Generated<string>;
-    seen_at: Generated<string>;
-  };
-  way_back: {
-    person_id: string;
-    code_hash: Buffer;
-    kind: 'own' | 'operator';
-    created_at: Written;
-    expires_at: Generated<string | null>;
-    used_at: Generated<string | null>;
   };
 }

@@ -5,6 +5,8 @@ import type { Pool } from 'pg';
 import type { z } from 'zod';
 import { type AccountsDb, type AppDb, type AppTransaction, acting } from '../db/connect.ts';
 import type { Settings } from '../settings.ts';
+import type { ReadKind, TokenScope } from '@maul/contract/people';
+import type { Route } from '@maul/contract/route';
 import { invalid, ProblemError } from './problems.ts';
 
 /** Who asks: the session that the cookie resolves to. */
@@ -12,12 +14,19 @@ export interface Signed {
   personId: string;
   token: string;
 }
+/** A program that asks with a token of its person. */
+export interface Program extends Signed {
+  tokenId: string;
+  scopes: readonly TokenScope[];
+}
 
 /** Counts who knocks; throws `too-many-tries` when it is too often. */
 export interface DoorLimits {
   /** Counts a try to sign in before it is looked at. What it answers is called when the password was right. */
   signIn: (address: string, email: string) => Promise<() => Promise<void>>;
   signUp: (address: string, email: string) => Promise<void>;
+  /** Counts what a program asks. */
+  token: (tokenId: string) => Promise<void>;
 }
 
 export interface Services {
@@ -29,6 +38,10 @@ export interface Services {
   settings: Settings;
   /** Finds the live session of a token; undefined when there is none. */
   findSession: (token: string) => Promise<Signed | undefined>;
+  /** Finds the live token of a program; undefined when there is none. */
+  findToken: (token: string) => Promise<Program | undefined>;
+  /** Writes down that whoever asks has read something of an athlete. */
+  noteReading: (trx: AppTransaction, athleteIds: readonly string[], kind: ReadKind) => Promise<unknown>;
 }
 
 export interface Context<N extends RouteName> {
@@ -74,6 +87,30 @@ export const signedIn = async (house: Pick<Services, 'findSession'>, req: Reques
   return signed;
 };
 
+/** The token of a program, from `Authorization: Bearer`; undefined where a request names none. */
+const bearerOf = (req: Request): string | undefined => {
+  const said = req.get('authorization');
+  return said === undefined ? undefined : (/^Bearer ([A-Za-z0-9_-]{1,200})$/.exec(said)?.[1] ?? '');
+};
+
+/** A program that may open this route: with a token that is alive, has the scope, and of its own person alone. */
+const program = async (house: Services, route: Route, token: string, req: Request): Promise<Signed> => {
+  const found = token === '' ? undefined : await house.findToken(token);
+  if (!found) throw new ProblemError('not-signed-in', 'This token is wrong, has ended or was revoked.');
+  await house.limits.token(found.tokenId);
+  const { scope } = route;
+  if (scope === null)
+    throw new ProblemError(
+      'not-allowed',
+      'No token opens this address; it is for a person who is signed in.',
+    );
+  if (!found.scopes.includes(scope))
+    throw new ProblemError('not-allowed', `This token lacks the scope "${scope}". Nothing was changed.`);
+  if (req.params.athleteId !== found.personId)
+    throw new ProblemError('not-found', 'A token opens only what is its own person’s.');
+  return found;
+};
+
 /** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
 export const mount = <N extends RouteName>(
   router: Router,
@@ -83,7 +120,13 @@ export const mount = <N extends RouteName>(
 ): void => {
   const route = routes[name];
   router[route.verb](route.path, async (req, res) => {
-    const signed = route.access === 'signed-in' ? await signedIn(house, req) : undefined;
+    const token = bearerOf(req);
+    const signed =
+      token !== undefined
+        ? await program(house, route, token, req)
+        : route.access === 'signed-in'
+          ? await signedIn(house, req)
+          : undefined;
     const requireSigned = (): Signed => {
       if (!signed)
         throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
@@ -99,6 +142,10 @@ export const mount = <N extends RouteName>(
       signed: requireSigned,
       acting: (work) => acting(house.app, requireSigned().token, work),
     });
+    const { reads } = route as Route;
+    const { athleteId } = req.params;
+    if (reads !== null && typeof athleteId === 'string' && signed && signed.personId !== athleteId)
+      await acting(house.app, signed.token, (trx) => house.noteReading(trx, [athleteId], reads));
     res.json(route.response.parse(answer));
   });
 };

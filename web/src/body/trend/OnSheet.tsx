@@ -1,6 +1,7 @@
 import type { SeasonDocument } from '@maul/contract/plan';
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { bodyNumber, bodyText } from '../../ui/formats/units.ts';
+import { maySign } from '../../ui/NotShared.tsx';
 import { isTyping } from '../../ui/typing.ts';
 import { decisionOf } from './ahead.ts';
 import { Decision } from './Decision.tsx';
@@ -46,7 +47,9 @@ export const OnSheet = ({ document }: { document: SeasonDocument }) => {
           Trend {now !== null && <span className="second">now {bodyText(now, units)}</span>}
         </h2>
         {now === null ? (
-          <p className="second">No mornings yet.</p>
+          <p className="second">
+            {athlete.reader.sees.includes('body') ? 'No mornings yet.' : 'Weight is not shared with you.'}
+          </p>
         ) : (
           <Suspense fallback={<div className="trend-small" />}>
             <SmallTrend
@@ -69,7 +72,7 @@ export const OnSheet = ({ document }: { document: SeasonDocument }) => {
           horizon=""
           hidden={false}
           athleteId={athlete.id}
-          maySign
+          maySign={maySign(athlete)}
           draftButton={draftButton}
         />
       ) : (

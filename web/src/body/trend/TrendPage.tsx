@@ -10,6 +10,7 @@ import type { Trend } from '@maul/contract/body';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
+import { maySign, NotShared } from '../../ui/NotShared.tsx';
 import { bodyNumber, bodyText, energyNumber, energyText } from '../../ui/formats/units.ts';
 import { shortDate } from '../../ui/formats/show.ts';
 import { decisionOf, forecastInput, horizonOf, wantedAt, type EatingAs, type Question } from './ahead.ts';
@@ -251,7 +252,7 @@ const Place = ({
             horizon={horizon}
             hidden={hidden}
             athleteId={athlete.id}
-            maySign={!own || !athlete.hasCoach}
+            maySign={own ? !athlete.hasCoach : maySign(athlete)}
           />
         )}
         {!hidden && ahead.nowKg !== null && (
@@ -307,9 +308,12 @@ export const TrendPage = () => {
           ))}
         </TextField>
       </div>
+      <NotShared athlete={season.data.athlete} kinds={['log', 'body']} />
       {!trend.data ? (
         <p className="waiting">Reading the mornings …</p>
-      ) : trend.data.days.every((d) => d.kg === null) ? (
+      ) : !season.data.athlete.reader.sees.includes('body') ? null : trend.data.days.every(
+          (d) => d.kg === null,
+        ) ? (
         <p className="day-empty">
           No morning has been weighed in this span yet.{' '}
           {own ? <Link to="/morning">Weigh in this morning</Link> : 'The athlete has not weighed in.'}

@@ -1,4 +1,5 @@
 import type { DayDocument } from '@maul/contract/diary';
+import { maySign } from '../../ui/NotShared.tsx';
 import { addDays, weekStart } from '@maul/core/units';
 import {
   cautionPerson,
@@ -103,6 +104,7 @@ const One = ({ caution, day }: { caution: Caution; day: CautionsDay }) => {
           {' '}
           {standing}{' '}
           {caution.needs === null &&
+            maySign(day.athlete) &&
             !(mine && day.athlete.hasCoach) &&
             !standing.startsWith('Confirmed by all') && (
               <Button size="small" onClick={() => confirm.mutate()} disabled={confirm.isPending}>

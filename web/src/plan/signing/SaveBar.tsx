@@ -8,6 +8,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { allConfirmed, CautionChecks, CautionLine } from '../cautions/Cautions.tsx';
+import { maySign } from '../../ui/NotShared.tsx';
 import { datesInWords, plural } from '../../ui/formats/show.ts';
 import { ApiProblem, call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useSession } from '../../data/session.ts';
@@ -40,7 +41,7 @@ export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
       {pending.cautions.map((caution) => (
         <CautionLine key={caution.id} caution={caution} />
       ))}
-      {mine && (
+      {mine && maySign(athlete) && (
         <Button onClick={() => confirm.mutate(pending.revision.id)} disabled={confirm.isPending}>
           I have read this and stand by it
         </Button>
@@ -95,7 +96,14 @@ export const useSignAtOnce = (document: SeasonDocument) => {
         measured?.cautions,
       );
       const alone = seasonChanges(saved, before).length === 0;
-      if (!alone || waiting !== null || faults.length > 0 || !allConfirmed(cautions, [])) return false;
+      if (
+        !maySign(document.athlete) ||
+        !alone ||
+        waiting !== null ||
+        faults.length > 0 ||
+        !allConfirmed(cautions, [])
+      )
+        return false;
       save.mutate({ id: uuidv7(), reason, confirmed: [] });
       return true;
     },
@@ -110,6 +118,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   const season = useDeferredValue(editor.season);
   const behind = season !== editor.season;
   const dirty = isDirty(editor);
+  const signs = maySign(document.athlete);
   const athleteId = document.athlete.id;
   const [id, setId] = useState(() => uuidv7());
   const [reason, setReason] = useState('');
@@ -151,7 +160,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
       <div className="save-line">
         <p role="status">
           {dirty ? (
-            <b>{plural(changes.length, 'change')}, not signed.</b>
+            <b>{`${plural(changes.length, 'change')}, not signed.${signs ? '' : ' The coach signs; yours is a look only.'}`}</b>
           ) : (
             <span className="second">Nothing changed.</span>
           )}{' '}
@@ -189,7 +198,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
         <Button
           size="small"
           variant={open ? 'outlined' : 'contained'}
-          disabled={!dirty}
+          disabled={!dirty || !signs}
           aria-expanded={open && dirty}
           onClick={() => setOpen(!open)}
         >

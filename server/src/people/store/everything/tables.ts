@@ -41,6 +41,8 @@ export type Table = (typeof TABLES)[number];
 /** What stays, and why. */
 export const LEFT_OUT: Readonly<Record<string, string>> = {
   coach_grant: 'who may read is decided anew',
+  grant_proposal: 'who may read is decided anew',
+  reading: 'who read here is no news elsewhere',
   blocked: 'whom one has shut out is decided anew',
   note_settled: 'which words need no answer is for who reads them',
   calendar_feed: 'a private address ends with its account',

@@ -1,0 +1,96 @@
+import { z } from 'zod';
+import { Id, Moment, Name, text } from '../common.ts';
+
+/** What an athlete shows of themselves, one by one. Season, orders and weeks that were sent go with every sharing. */
+export const SHARED_KINDS = ['log', 'body', 'pictures', 'health', 'messages'] as const;
+export const SharedKind = z.enum(SHARED_KINDS);
+export type SharedKind = z.infer<typeof SharedKind>;
+export const Sees = z.array(SharedKind).max(SHARED_KINDS.length);
+
+/** A coach signs; an assistant reads and writes notes. */
+export const GrantRole = z.enum(['coach', 'assistant']);
+export type GrantRole = z.infer<typeof GrantRole>;
+
+/** How whoever asks stands to an athlete. */
+export const Reader = z.strictObject({
+  role: z.enum(['self', ...GrantRole.options]),
+  sees: Sees,
+});
+export type Reader = z.infer<typeof Reader>;
+
+export const Grant = z.strictObject({
+  id: Id,
+  athleteId: Id,
+  athleteName: z.string(),
+  coachId: Id,
+  coachName: z.string(),
+  role: GrantRole,
+  sees: Sees,
+  from: Moment,
+});
+/** A sharing that the athlete ended less than a day ago: it can be taken up again without the code. */
+export const EndedGrant = z.strictObject({ ...Grant.shape, endedAt: Moment });
+
+const Code = text({ min: 4, max: 20 });
+export const ShareWithCoach = z.union([
+  z.strictObject({
+    code: Code,
+    role: GrantRole.default('coach'),
+    sees: Sees.default([...SHARED_KINDS]),
+  }),
+  /** A sharing that was ended within the last day. */
+  z.strictObject({ endedGrantId: Id }),
+]);
+export const NarrowShare = z.strictObject({ sees: Sees });
+
+/** A coach asks an athlete to let somebody in: instead of themselves, or beside them. */
+export const Propose = z.strictObject({ code: Code, role: GrantRole, instead: z.boolean() });
+export const Proposal = z.strictObject({
+  id: Id,
+  athleteId: Id,
+  athleteName: z.string(),
+  byName: z.string(),
+  toName: z.string(),
+  role: GrantRole,
+  instead: z.boolean(),
+  at: Moment,
+  /** True where whoever asks is the athlete, who answers. */
+  mine: z.boolean(),
+});
+export type Proposal = z.infer<typeof Proposal>;
+export const AnswerProposal = z.strictObject({ yes: z.boolean() });
+
+/** What was read of an athlete: a kind, or what goes with every sharing. */
+export const READ_KINDS = [...SHARED_KINDS, 'season', 'week', 'roster'] as const;
+export const ReadKind = z.enum(READ_KINDS);
+export type ReadKind = z.infer<typeof ReadKind>;
+export const Readings = z.strictObject({
+  /** Of the last ninety days, the latest first, one for each reader, kind and day. */
+  readings: z
+    .array(z.strictObject({ readerId: Id, name: z.string(), kind: ReadKind, first: Moment, last: Moment }))
+    .max(500),
+});
+export type Readings = z.infer<typeof Readings>;
+
+/** What a program may do with a token, one by one; of whoever made it alone. */
+export const TOKEN_SCOPES = ['read-log', 'write-weigh-ins', 'write-portions'] as const;
+export const TokenScope = z.enum(TOKEN_SCOPES);
+export type TokenScope = z.infer<typeof TokenScope>;
+export const MakeToken = z.strictObject({
+  name: Name,
+  scopes: z.array(TokenScope).min(1, 'A token may do something.').max(TOKEN_SCOPES.length),
+  /** Days until it ends by itself. */
+  days: z.int().min(1).max(366, 'A token holds for a year at most.'),
+});
+export const AccessToken = z.strictObject({
+  id: Id,
+  name: z.string(),
+  scopes: z.array(TokenScope),
+  since: Moment,
+  until: Moment,
+  used: Moment.nullable(),
+});
+export type AccessToken = z.infer<typeof AccessToken>;
+export const AccessTokens = z.strictObject({ tokens: z.array(AccessToken).max(20) });
+/** The token itself, in this answer only. */
+export const NewToken = z.strictObject({ ...AccessToken.shape, token: z.string() });
