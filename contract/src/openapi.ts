@@ -18,9 +18,12 @@ const parameters = (schema: z.ZodType, where: 'path' | 'query') => {
   }));
 };
 
+const [PROGRAMS, PEOPLE] = ['With a token of a program', 'For who is signed in'];
+
 const operation = (name: string, route: Route) => ({
   operationId: name,
   summary: route.what,
+  tags: [route.scope === null ? PEOPLE : PROGRAMS],
   security:
     route.access === 'public'
       ? []
@@ -60,6 +63,7 @@ export const openApiDocument = () => {
         },
       },
     },
+    tags: [PROGRAMS, PEOPLE].map((name) => ({ name })),
     paths,
   };
 };

@@ -10,7 +10,7 @@ import { mountAccounts } from './people/index.ts';
 import { mountDiary } from './diary/index.ts';
 import type { ChangeFeed } from './platform/events/feed.ts';
 import { mountExchange, mountFoods } from './foods/index.ts';
-import { mountCoaching } from './coaching/index.ts';
+import { lettersOf, mountCoaching } from './coaching/index.ts';
 import { mountPeak } from './peak/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from './plan/index.ts';
 import { mount, type Services } from './platform/http/mount.ts';
@@ -79,7 +79,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   api.use('/api/docs', apiDocs());
   const document = openApiDocument();
   api.get('/api/openapi.json', (_req, res) => res.json(document));
-  mountAccounts(api, house);
+  mountAccounts(api, house, { lettersOf });
   mountPlan(api, house);
   mountBody(api, house, { seasonOn, ordersFor });
   mountPeak(api, house);

@@ -90,6 +90,9 @@ export const CheckIns = z.strictObject({
 });
 export type CheckIns = z.infer<typeof CheckIns>;
 
+/** The letter of a week as a PDF, `?paper=A4` or `LETTER`. */
+export const WEEK_LETTER_FILE = '/api/athletes/:athleteId/check-ins/:id/letter.pdf';
+
 const Words = text({ max: 4000, lines: true });
 export const SendCheckIn = z.strictObject({ to: Day, words: Words });
 /** Words, or that nothing changes, or both. */

@@ -1,4 +1,13 @@
-export { Answer, CheckIn, type CheckInHead, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
+export {
+  Answer,
+  CheckIn,
+  type CheckInHead,
+  CheckIns,
+  Packet,
+  SendAnswer,
+  SendCheckIn,
+  WEEK_LETTER_FILE,
+} from './checkIn.ts';
 export { TEAM_CALENDAR_FILE } from './dates.ts';
 export { Protocol, ProtocolDocument, ProtocolFor } from './protocol.ts';
 export { type OpenWord } from './questions.ts';

@@ -1,4 +1,5 @@
 export { type TeamDate, teamDates, type TeamMember } from './dates.ts';
+export { figureText, rowsShown, rowUnit, rowWindowText, weekLetter, type WeekLetter } from './letter.ts';
 export { coachNeed } from './need.ts';
 export { type OrderProtocol, orderOfProtocol } from './protocol.ts';
 export {

@@ -12,7 +12,7 @@ export {
   type HealthStatements,
   NO_STATEMENTS,
 } from './cautions/types.ts';
-export { type ChangeOrder } from './orders/order.ts';
+export { changeText, type ChangeOrder } from './orders/order.ts';
 export {
   orderBalance,
   type OrderReview,

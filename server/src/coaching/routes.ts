@@ -1,16 +1,22 @@
-import { TEAM_CALENDAR_FILE } from '@maul/contract/coaching';
+import { TEAM_CALENDAR_FILE, WEEK_LETTER_FILE } from '@maul/contract/coaching';
+import { Id } from '@maul/contract/common';
 import type { Router } from 'express';
+import { z } from 'zod';
 import { athleteOf, mustSign } from '../people/index.ts';
 import { sendCalendar } from '../plan/index.ts';
 import { acting } from '../platform/db/connect.ts';
 import { mount, type Services, signedIn } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
+import { PAPERS } from '../platform/pdf.ts';
 import { withoutValues } from '../platform/http/withoutValues.ts';
 import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts';
 import { calendarOfTeam, datesOfTeam } from './dates.ts';
+import { letterOf } from './letter.ts';
 import { roster } from './roster.ts';
 import { putProtocol, tryProtocol } from './protocols.ts';
 import { addAnswer, addRead, openWords, protocolsOf, settle } from './store.ts';
+
+const Letter = z.strictObject({ athleteId: Id, id: Id, paper: z.enum(PAPERS) });
 
 export const mountCoaching = (router: Router, house: Services): void => {
   mount(router, house, 'roster', ({ acting, signed, req }) =>
@@ -56,6 +62,19 @@ export const mountCoaching = (router: Router, house: Services): void => {
   mount(router, house, 'checkIn', ({ params, acting }) =>
     acting(async (trx) => checkIn(trx, await athleteOf(trx, params.athleteId), params.id)),
   );
+  router.get(WEEK_LETTER_FILE, async (req, res) => {
+    const { token, personId } = await signedIn(house, req);
+    const asked = Letter.safeParse({ ...req.params, paper: req.query.paper ?? 'A4' });
+    if (!asked.success) throw new ProblemError('not-found', 'There is no such letter.');
+    const { athleteId, id, paper } = asked.data;
+    const { name, pdf } = await acting(house.app, token, async (trx) => {
+      const athlete = await athleteOf(trx, athleteId);
+      if (athleteId !== personId) await house.noteReading(trx, [athleteId], 'week');
+      return letterOf(trx, athlete, id, paper);
+    });
+    res.setHeader('Content-Disposition', `inline; filename="${name}"`);
+    res.type('application/pdf').send(pdf);
+  });
   mount(router, house, 'sendCheckIn', ({ params, body, acting, signed }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, params.athleteId);

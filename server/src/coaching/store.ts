@@ -127,6 +127,19 @@ export const checkInHeads = async (trx: AppTransaction, athleteId: string): Prom
     )
   ).rows;
 
+/** A week a day for ten years. */
+const MOST_WEEKS = 3660;
+/** Every week that was sent, the oldest first. */
+export const checkInIds = (trx: AppTransaction, athleteId: string) =>
+  trx
+    .selectFrom('check_in')
+    .select(['id', 'to_date as to'])
+    .where('athlete_id', '=', athleteId)
+    .orderBy('to_date')
+    .orderBy('sent_at')
+    .limit(MOST_WEEKS)
+    .execute();
+
 /** One week as it was sent, who read it, and its answers; undefined where there is none. */
 export const checkInById = async (
   trx: AppTransaction,

@@ -3,12 +3,9 @@ import type { DayDocument, FoundDay, Handover, StandingRow } from '@maul/contrac
 import type { Problem } from '@maul/contract/problems';
 import { addDays, athleteDay } from '@maul/core/units';
 import { sql } from 'kysely';
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
+import { bytesOf, pdfPages, pdfText } from '../testing/pdf.ts';
 
 let house: TestHouse;
 let athlete: Someone;
@@ -260,22 +257,14 @@ describe('finding a day', () => {
 });
 
 test('a day on paper is one page of PDF, with its foods on it', async () => {
-  const answer = await athlete
-    .get(`${at}/days/${addDays(today, -20)}/paper.pdf?kind=log`)
-    .buffer(true)
-    .parse((res, done) => {
-      const parts: Buffer[] = [];
-      res.on('data', (part: Buffer) => parts.push(part));
-      res.on('end', () => done(null, Buffer.concat(parts)));
-    })
-    .expect(200);
-  expect(answer.headers['content-type']).toContain('application/pdf');
-  const pdf = answer.body as Buffer;
+  const pdf = await bytesOf(
+    athlete
+      .get(`${at}/days/${addDays(today, -20)}/paper.pdf?kind=log`)
+      .expect('content-type', /application\/pdf/),
+  );
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-');
-  expect(pdf.toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(1);
-  const file = join(mkdtempSync(join(tmpdir(), 'maul-paper-')), 'day.pdf');
-  writeFileSync(file, pdf);
-  const text = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' });
+  expect(pdfPages(pdf).pages).toBe(1);
+  const text = pdfText(pdf);
   expect(text).toContain('Fen trout');
   expect(text).toContain('300 g, weighed');
   await friend.get(`${at}/days/${today}/paper.pdf`).expect(404);

@@ -4,47 +4,16 @@ import { Day, Id } from '@maul/contract/common';
 import { dayPaper, type DayPaper, type PaperInput } from '@maul/core/diary';
 import { dayTargets } from '@maul/core/plan';
 import type { Router } from 'express';
-import { createRequire } from 'node:module';
-import { dirname, join } from 'node:path';
-import type * as pdfmakePackage from 'pdfmake';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import { z } from 'zod';
 import { acting, type AppTransaction } from '../platform/db/connect.ts';
 import { signedIn, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
+import { longDate, pdfOf, QUIET_INK, right } from '../platform/pdf.ts';
 import { addDeed, athleteOf, deviceOf } from '../people/index.ts';
 import { basesAround } from '../body/index.ts';
 import { ordersFor, seasonOn } from '../plan/index.ts';
 import { mealsOn, portionsOf } from './store/meals.ts';
-
-const require = createRequire(import.meta.url);
-const fontsDir = join(dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');
-const font = (name: string): string => join(fontsDir, `Roboto-${name}.ttf`);
-
-type Pdfmake = typeof pdfmakePackage;
-let ready: Pdfmake | undefined;
-/** The package that writes PDF, with its own fonts and nothing else from this machine or the network. */
-const pdfmake = (): Pdfmake => {
-  if (ready) return ready;
-  const made = require('pdfmake') as Pdfmake & {
-    setLocalAccessPolicy: (may: (path: string) => boolean) => void;
-    setUrlAccessPolicy: (may: (url: string) => boolean) => void;
-  };
-  made.setFonts({
-    Roboto: {
-      normal: font('Regular'),
-      bold: font('Medium'),
-      italics: font('Italic'),
-      bolditalics: font('MediumItalic'),
-    },
-  });
-  made.setLocalAccessPolicy((path) => path.startsWith(fontsDir));
-  made.setUrlAccessPolicy(() => false);
-  ready = made;
-  return made;
-};
-
-const right = (text: string, bold = false): TableCell => ({ text, alignment: 'right', bold });
 
 const mealRows = (paper: DayPaper): TableCell[][] =>
   paper.meals.flatMap((meal): TableCell[][] => [
@@ -73,12 +42,12 @@ export const paperPdf = (heading: [string, ...string[]], paper: DayPaper): Promi
   ]);
   const content: Content[] = [
     { text: heading[0], fontSize: 15, bold: true },
-    ...heading.slice(1).map((text): Content => ({ text, color: '#474C4E' })),
+    ...heading.slice(1).map((text): Content => ({ text, color: QUIET_INK })),
     {
       margin: [0, 8, 0, 8],
       table: {
         body: [
-          paper.targets.map((t): TableCell => ({ text: t.name, color: '#474C4E' })),
+          paper.targets.map((t): TableCell => ({ text: t.name, color: QUIET_INK })),
           paper.targets.map((t): TableCell => ({ text: t.value, bold: true })),
           paper.targets.map((t): TableCell => (t.window === '' ? '' : `window ${t.window}`)),
         ],
@@ -105,21 +74,8 @@ export const paperPdf = (heading: [string, ...string[]], paper: DayPaper): Promi
       layout: 'lightHorizontalLines',
     },
   ];
-  return pdfmake()
-    .createPdf({
-      pageSize: 'A4',
-      pageMargins: [40, 36, 40, 36],
-      info: { title: heading[0], creator: 'Maul' },
-      defaultStyle: { font: 'Roboto', fontSize: sizeFor(rows.length + supplements.length), color: '#1E2327' },
-      content,
-    })
-    .getBuffer();
+  return pdfOf(heading[0], content, { fontSize: sizeFor(rows.length + supplements.length) });
 };
-
-const longDate = (date: string): string =>
-  new Intl.DateTimeFormat('en-GB', { dateStyle: 'full', timeZone: 'UTC' }).format(
-    new Date(`${date}T00:00:00Z`),
-  );
 
 const Kind = z.enum(['plan', 'log']);
 

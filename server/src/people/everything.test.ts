@@ -11,6 +11,7 @@ import { v7 as uuidv7 } from 'uuid';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
+import { pdfPages } from '../testing/pdf.ts';
 import { AUTHORS, LEFT_OUT, TABLES } from './store/everything/tables.ts';
 
 let house: TestHouse;
@@ -186,6 +187,12 @@ test('the file holds as many rows as the tables, and each by the schema that Mau
     expect([table, all[table]?.length]).toEqual([table, await countOf(table, athlete.id)]);
   expect(all.row_history?.length).toBeGreaterThan(0);
   expect([...files.keys()].filter((name) => name.startsWith('pictures/'))).toHaveLength(1);
+  const letters = [...files].filter(([name]) => name.startsWith('letters/'));
+  expect(letters).toHaveLength(all.check_in?.length ?? -1);
+  for (const [name, pdf] of letters) {
+    expect(name).toMatch(/^letters\/week-\d{4}-\d{2}-\d{2}-[\da-f]{4}\.pdf$/);
+    expect(pdfPages(pdf).pages).toBe(1);
+  }
 });
 
 test('no id of a person is in it; the names of others are', async () => {

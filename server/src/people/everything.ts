@@ -1,4 +1,10 @@
-import { EVERYTHING_BYTES, EVERYTHING_FILE, type EverythingState, ReadBack } from '@maul/contract/people';
+import {
+  type Athlete,
+  EVERYTHING_BYTES,
+  EVERYTHING_FILE,
+  type EverythingState,
+  ReadBack,
+} from '@maul/contract/people';
 import { Id } from '@maul/contract/common';
 import type { Router } from 'express';
 import { createReadStream, createWriteStream, rmSync } from 'node:fs';
@@ -7,14 +13,19 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { v7 as uuidv7 } from 'uuid';
-import { acting } from '../platform/db/connect.ts';
+import { acting, type AppTransaction } from '../platform/db/connect.ts';
 import { mount, type Services, signedIn } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { withoutValues } from '../platform/http/withoutValues.ts';
-import { nameOf } from './store/grants.ts';
+import { athleteOf } from './store/athletes.ts';
 import { readBack } from './store/everything/readBack.ts';
 import { columnsOf, schemaOf } from './store/everything/tables.ts';
 import { writeEverything } from './store/everything/write.ts';
+
+/** How the letters of an athlete are made. */
+export interface LettersTold {
+  lettersOf: (trx: AppTransaction, athlete: Athlete) => AsyncIterable<{ name: string; pdf: Buffer }>;
+}
 
 interface Job {
   state: EverythingState['state'];
@@ -51,7 +62,7 @@ const told = (job: Job | undefined): EverythingState =>
 const NOT_YOURS = 'There is no such athlete, or it is not you.';
 
 /** Everything of an athlete as one file, for them alone: made in the background, fetched, and read back into an empty account. */
-export const mountEverything = (router: Router, house: Services): void => {
+export const mountEverything = (router: Router, house: Services, { lettersOf }: LettersTold): void => {
   mount(router, house, 'everything', ({ params, signed }) => {
     if (signed().personId !== params.athleteId) throw new ProblemError('not-found', NOT_YOURS);
     return Promise.resolve(told(jobs.get(params.athleteId)));
@@ -77,9 +88,12 @@ export const mountEverything = (router: Router, house: Services): void => {
         house.app,
         token,
         async (trx) => {
-          const name = await nameOf(trx, athleteId);
-          await writeEverything(trx, { athleteId, name }, job.path, (done, of) =>
-            Object.assign(job, { done, of }),
+          const athlete = await athleteOf(trx, athleteId);
+          await writeEverything(
+            trx,
+            { athleteId, name: athlete.name },
+            { path: job.path, letters: lettersOf(trx, athlete) },
+            (done, of) => Object.assign(job, { done, of }),
           );
         },
         'one moment',

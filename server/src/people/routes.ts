@@ -4,7 +4,7 @@ import { ProblemError } from '../platform/http/problems.ts';
 import { checkPassword, hashPassword, refuseWeak } from './passwords.ts';
 import { makeCodes, spendCode } from './store/waysBack.ts';
 import { addressOf, deviceOf, did, prover, spendSecondCode } from './door.ts';
-import { mountEverything } from './everything.ts';
+import { type LettersTold, mountEverything } from './everything.ts';
 import { mountLife } from './life.ts';
 import { mountPasskeys } from './passkeys.ts';
 import { mountSharing } from './sharing.ts';
@@ -26,10 +26,11 @@ import {
   whereSignedIn,
 } from './store/accounts.ts';
 
-export const mountAccounts = (router: Router, house: Services): void => {
+/** `told` is what this room is told of others: a week’s letter is made where weeks are read. */
+export const mountAccounts = (router: Router, house: Services, told: LettersTold): void => {
   mountLife(router, house);
   mountPasskeys(router, house);
-  mountEverything(router, house);
+  mountEverything(router, house, told);
   mountSharing(router, house);
   mountTokens(router, house);
   mount(router, house, 'demo', async () => ({

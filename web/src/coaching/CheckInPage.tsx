@@ -132,6 +132,7 @@ const SentWeek = ({ athlete, week }: { athlete: Athlete; week: CheckIn }) => {
       <p className="quiet week-print-only">
         Printed from Maul. Figures as they were sent on {longDateTime(week.sentAt)}.
       </p>
+      <LetterLinks athleteId={athlete.id} id={week.id} />
       <Button size="small" className="no-print" onClick={() => window.print()}>
         Print this week
       </Button>

@@ -18,6 +18,7 @@ import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
 import { isTyping } from '../ui/typing.ts';
 import { AnswerForm } from './week/AnswerForm.tsx';
 import { Answers } from './week/Answers.tsx';
+import { LetterLinks } from './week/LetterLinks.tsx';
 import { fetchAhead, useCheckIn } from './week/useWeeks.ts';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
 
@@ -258,6 +259,7 @@ const Sheet = ({
         <div className="review-trend">{document && <OnSheet document={document} />}</div>
         <div>
           <Orders week={week} document={document} />
+          <LetterLinks athleteId={athleteId} id={week.id} />
           <Keys />
         </div>
       </div>

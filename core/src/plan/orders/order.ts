@@ -1,7 +1,7 @@
 import { BOARD_DAY, type DayType } from '../season/dayTypes.ts';
 import type { Phase } from '../season/season.ts';
 import type { IsoDate } from '../../units/index.ts';
-import type { TargetKey } from '../../nutrition/index.ts';
+import { TARGET_WORDS, type TargetKey } from '../../nutrition/index.ts';
 
 /** A signed change, with a date; the latest signed applies last. */
 export interface ChangeOrder {
@@ -25,6 +25,14 @@ export interface ChangeOrder {
    */
   heldUntil?: IsoDate | null;
 }
+
+/** What an order changes and by how much: "Carbs −20 g", "Energy to 2400 kcal". */
+export const changeText = ({ macro, change }: Pick<ChangeOrder, 'macro' | 'change'>): string => {
+  const unit = macro === 'ENERC' ? 'kcal' : 'g';
+  return change.kind === 'absolute'
+    ? `${TARGET_WORDS[macro]} to ${change.amount} ${unit}`
+    : `${TARGET_WORDS[macro]} ${change.amount < 0 ? '−' : '+'}${Math.abs(change.amount)} ${unit}`;
+};
 
 /** The first day that an order binds, or undefined while it waits for a confirmation. */
 export const orderStart = (order: Pick<ChangeOrder, 'from' | 'heldUntil'>): IsoDate | undefined => {

@@ -2,20 +2,22 @@ import type { Packet } from '@maul/contract/coaching';
 import type { Units } from '@maul/contract/people';
 import {
   type Correction,
+  figureText,
   meanWindow,
-  PACKET_ROWS,
   type PacketDay,
   type PacketRow,
   type Remark,
   ROW_WORDS,
   rowMean,
+  rowsShown,
   rowState,
-  rowText,
+  rowUnit,
   type RowWindow,
+  rowWindowText,
 } from '@maul/core/coaching';
 import { rateBetween } from '@maul/core/body';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
-import { bodyFigure, energyFigure } from '../../ui/formats/units.ts';
+import { bodyFigure } from '../../ui/formats/units.ts';
 import { dayOfWeek, shortDate } from '../../ui/formats/show.ts';
 import './week.css';
 
@@ -30,25 +32,6 @@ const BARE: readonly PacketRow[] = [
   'vigour',
   'digestion',
 ];
-
-/** A figure of a row as the athlete reads it. */
-export const figureText = (row: PacketRow, value: number, units: Units): string =>
-  row === 'energy'
-    ? energyFigure(value, units)
-    : row === 'weight'
-      ? bodyFigure(value, units)
-      : rowText(row, value);
-
-const unitOf = (row: PacketRow, units: Units): string =>
-  row === 'energy' ? units.energy : row === 'weight' ? units.body : ROW_WORDS[row].unit;
-
-/** "134 to 146", "from 85". */
-const windowText = (row: PacketRow, { low, high }: RowWindow, units: Units): string =>
-  high === null
-    ? `at least ${figureText(row, low, units)}`
-    : low <= 0
-      ? `at most ${figureText(row, high, units)}`
-      : `${figureText(row, low, units)} to ${figureText(row, high, units)}`;
 
 /** a, b, c for what stands out. */
 export const letterOf = (i: number): string => String.fromCharCode(97 + i);
@@ -93,7 +76,7 @@ const Figure = ({
       {window && !BARE.includes(row) && (
         <Gauge
           label={ROW_WORDS[row].name}
-          unit={unitOf(row, units)}
+          unit={rowUnit(row, units)}
           value={Math.max(0, value - lo)}
           window={{ low: window.low - lo, high: window.high === null ? Infinity : window.high - lo }}
           size="row"
@@ -132,12 +115,7 @@ export const WeekSheet = ({
   hide: { weight: boolean; energy: boolean };
 }) => {
   const { days } = packet;
-  const rows = PACKET_ROWS.filter(
-    (row) =>
-      !(row === 'weight' && hide.weight) &&
-      !(row === 'energy' && hide.energy) &&
-      days.some((d) => d.figures[row] !== undefined),
-  );
+  const rows = rowsShown(days, hide);
   return (
     <div
       className="sheet-scroll"
@@ -174,7 +152,7 @@ export const WeekSheet = ({
             return (
               <tr key={row}>
                 <th scope="row">
-                  <b>{ROW_WORDS[row].name}</b> <span className="second">{unitOf(row, units)}</span>
+                  <b>{ROW_WORDS[row].name}</b> <span className="second">{rowUnit(row, units)}</span>
                 </th>
                 {days.map((d) => {
                   const at = remarks.findIndex((r) => r.day === d.day && r.row === row);
@@ -199,7 +177,7 @@ export const WeekSheet = ({
                     {mean ? figureText(row, mean.mean, units) : '–'}
                   </b>
                   <span className="second n sheet-window">
-                    {window ? windowText(row, window, units) : ''}
+                    {window ? rowWindowText(row, window, units) : ''}
                   </span>
                 </td>
               </tr>

@@ -5,7 +5,7 @@ import { correctionsOf, remarksOf } from '@maul/core/coaching';
 import { addDays, datesFrom, isoDate } from '@maul/core/units';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { afresh } from '../../testing/render.tsx';
-import { figureText, Remarks, WeekHead, WeekSheet } from './WeekSheet.tsx';
+import { Remarks, WeekHead, WeekSheet } from './WeekSheet.tsx';
 
 const FROM = isoDate('2026-11-16');
 const METRIC = { body: 'kg', food: 'g', energy: 'kcal' } as const;
@@ -98,11 +98,5 @@ describe('the head of a week', () => {
     unmount();
     const { container } = render(<WeekHead packet={packet()} units={METRIC} hideWeight />);
     expect(container.textContent).not.toContain('77.5');
-  });
-  // Exact by definition: 1 lb is 0.45359237 kg, 1 kcal 4.184 kJ.
-  test('figures in the units of the athlete', () => {
-    expect(figureText('weight', 77.5, OTHER)).toBe((77.5 / 0.45359237).toFixed(1));
-    expect(figureText('energy', 2000, OTHER).replace(/\D/g, '')).toBe('8368');
-    expect(figureText('water', 3600, METRIC)).toBe('3.6');
   });
 });

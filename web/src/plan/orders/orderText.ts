@@ -1,6 +1,5 @@
 import type { OrderRow } from '@maul/contract/plan';
-import { TARGET_WORDS } from '@maul/core/nutrition';
-import { type Season } from '@maul/core/plan';
+import { changeText, type Season } from '@maul/core/plan';
 import type { MovementOrder } from '@maul/contract/body';
 import { plural, shortDate } from '../../ui/formats/show.ts';
 
@@ -19,15 +18,10 @@ export const orderText = (
   order: Pick<OrderRow, 'phaseId' | 'dayTypes' | 'macro' | 'change' | 'from' | 'until' | 'lever'>,
   season: Season,
 ): string => {
-  const { change, macro, lever } = order;
-  const unit = macro === 'ENERC' ? 'kcal' : 'g';
-  const amount =
-    change.kind === 'absolute'
-      ? `to ${change.amount} ${unit}`
-      : `${change.amount < 0 ? '−' : '+'}${Math.abs(change.amount)} ${unit}`;
+  const { lever } = order;
   const until = order.until === null ? '' : ` until ${shortDate(order.until)}`;
   const through = lever === null ? '' : `, through ${lever}`;
-  return `${TARGET_WORDS[macro]} ${amount} on ${orderDays(order, season)} from ${shortDate(order.from)}${until}${through}`;
+  return `${changeText(order)} on ${orderDays(order, season)} from ${shortDate(order.from)}${until}${through}`;
 };
 
 /** "20 min of cardio on 3 days a week from Mon 16 Mar". */

@@ -125,6 +125,7 @@ maul.json       what this file is, and how many rows each table has
 schema.json     the JSON Schema of the tables
 tables/*.json   every row of yours, also what was replaced or deleted, in the order of its keys
 csv/*.csv       meals, portions, mornings, orders and notes for a spreadsheet; a portion names its meal by its id
+letters/*.pdf   the letter of each week that you sent, with its answers
 pictures/*.jpg  your pictures, each by the id that it has in tables/body_picture.json
 
 A new account of Maul, here or elsewhere, reads this file back before anything else is in it.
@@ -137,12 +138,12 @@ ${Object.entries(LEFT_OUT)
 
 /**
  * Writes everything of one athlete into a ZIP. All of it is as it stood at one moment, which is for the caller's transaction to see to. `progress` hears
- * of rows and pictures as they are done.
+ * of rows, pictures and letters as they are done.
  */
 export const writeEverything = async (
   trx: AppTransaction,
   who: { athleteId: string; name: string },
-  path: string,
+  to: { path: string; letters: AsyncIterable<{ name: string; pdf: Buffer }> },
   progress: (done: number, of: number) => void,
 ): Promise<void> => {
   const { athleteId, name } = who;
@@ -159,11 +160,11 @@ export const writeEverything = async (
   const pictures: string[] = [];
   // One whose file is gone goes along as a row.
   for (const { id } of rows) if ((await arrived(filePath(athleteId, id))) > 0) pictures.push(id);
-  const of = Object.values(counts).reduce((a, b) => a + b, pictures.length);
+  const of = Object.values(counts).reduce((a, b) => a + b, pictures.length + (counts.check_in ?? 0));
   let done = 0;
   const did = (n: number): void => progress((done += n), of);
   const zip = new yazl.ZipFile();
-  const written = pipeline(zip.outputStream, createWriteStream(path, { mode: 0o600 }));
+  const written = pipeline(zip.outputStream, createWriteStream(to.path, { mode: 0o600 }));
   const manifest: Manifest = {
     format: FORMAT,
     version: FORMAT_VERSION,
@@ -207,6 +208,10 @@ export const writeEverything = async (
     }
     for (const id of pictures) {
       zip.addFile(filePath(athleteId, id), `pictures/${id}.jpg`, { compress: false });
+      did(1);
+    }
+    for await (const { name, pdf } of to.letters) {
+      zip.addBuffer(pdf, `letters/${name}`, { compress: false });
       did(1);
     }
     zip.end();
