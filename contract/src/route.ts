@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { Empty, Id } from './common.ts';
-import type { ReadKind, TokenScope } from './people/sharing.ts';
+import type { ReadKind, TokenScope } from './rights.ts';
 
 export type Verb = 'get' | 'post' | 'put' | 'delete';
 export interface Route<

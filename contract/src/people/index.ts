@@ -20,12 +20,14 @@ export {
   GrantRole,
   MakeToken,
   type Proposal,
+  type Readings,
+  Reader,
+} from './sharing.ts';
+export {
   READ_KINDS,
   type ReadKind,
-  type Readings,
   SHARED_KINDS,
   type SharedKind,
-  Reader,
   TOKEN_SCOPES,
   type TokenScope,
-} from './sharing.ts';
+} from '../rights.ts';

@@ -1,10 +1,7 @@
 import { z } from 'zod';
 import { Id, Moment, Name, text } from '../common.ts';
+import { ReadKind, SHARED_KINDS, SharedKind, TOKEN_SCOPES, TokenScope } from '../rights.ts';
 
-/** What an athlete shows of themselves, one by one. Season, orders and weeks that were sent go with every sharing. */
-export const SHARED_KINDS = ['log', 'body', 'pictures', 'health', 'messages'] as const;
-export const SharedKind = z.enum(SHARED_KINDS);
-export type SharedKind = z.infer<typeof SharedKind>;
 export const Sees = z.array(SharedKind).max(SHARED_KINDS.length);
 
 /** A coach signs; an assistant reads and writes notes. */
@@ -60,10 +57,6 @@ export const Proposal = z.strictObject({
 export type Proposal = z.infer<typeof Proposal>;
 export const AnswerProposal = z.strictObject({ yes: z.boolean() });
 
-/** What was read of an athlete: a kind, or what goes with every sharing. */
-export const READ_KINDS = [...SHARED_KINDS, 'season', 'week', 'roster'] as const;
-export const ReadKind = z.enum(READ_KINDS);
-export type ReadKind = z.infer<typeof ReadKind>;
 export const Readings = z.strictObject({
   /** Of the last ninety days, the latest first, one for each reader, kind and day. */
   readings: z
@@ -72,10 +65,6 @@ export const Readings = z.strictObject({
 });
 export type Readings = z.infer<typeof Readings>;
 
-/** What a program may do with a token, one by one; of whoever made it alone. */
-export const TOKEN_SCOPES = ['read-log', 'write-weigh-ins', 'write-portions'] as const;
-export const TokenScope = z.enum(TOKEN_SCOPES);
-export type TokenScope = z.infer<typeof TokenScope>;
 export const MakeToken = z.strictObject({
   name: Name,
   scopes: z.array(TokenScope).min(1, 'A token may do something.').max(TOKEN_SCOPES.length),
