@@ -2,7 +2,7 @@
 const packages = '(core|contract|server|web)';
 /** Ground that every room of a package stands on, and that knows no room. */
 const SHARED =
-  '^(core/src/(units|nutrition|random)|contract/src/(common|problems|route)\\.ts|server/src/platform|web/src/(ui|data|workers))';
+  '^(core/src/(units|nutrition|random)|contract/src/(common|problems|rights|route)\\.ts|server/src/platform|web/src/(ui|data|workers))';
 /** Where the rooms meet: entry points, the frame of the web, the demo, and what the tests share. */
 const MEETING =
   '^(contract/src/[^/]+\\.ts|server/src/([^/]+\\.ts|demo/|testing/)|web/src/([^/]+\\.tsx?|app/|testing/)|core/src/testing/)';
@@ -35,7 +35,7 @@ export default {
       from: { path: '^(contract|server|web|e2e)/' },
       to: {
         path: '^(core|contract)/src/.+',
-        pathNot: ['^$1/src', '/index\\.ts$', '^contract/src/(common|problems|route|routes|openapi)\\.ts$'],
+        pathNot: ['^$1/src', '/index\\.ts$', '^contract/src/(common|problems|rights|route|routes|openapi)\\.ts$'],
       },
     },
     {
@@ -71,7 +71,7 @@ export default {
     {
       name: 'shared-ground-of-core-and-contract-knows-no-room',
       severity: 'error',
-      from: { path: '^(core/src/(units|nutrition|random)/|contract/src/(common|problems|route)\\.ts)' },
+      from: { path: '^(core/src/(units|nutrition|random)/|contract/src/(common|problems|rights|route)\\.ts)' },
       to: { path: '^(core|contract)/src/', pathNot: SHARED },
     },
     {

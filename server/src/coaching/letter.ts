@@ -53,7 +53,7 @@ const letterPdf = (
         body: [
           [
             '',
-            ...letter.days.map((d) => right(`${shortDay(d.day)}\n${d.type}`, true)),
+            ...letter.days.map((d) => right(`${shortDay(d.day).replace(/ \w+$/, '')}\n${d.type}`, true)),
             right('Mean', true),
             right('Window', true),
           ],
@@ -70,7 +70,7 @@ const letterPdf = (
               color: INK[cell.state ?? 'inside'],
             })),
             right(row.mean, true),
-            right(row.window),
+            { text: row.window, alignment: 'right', noWrap: true },
           ]),
         ],
       },

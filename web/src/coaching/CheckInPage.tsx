@@ -16,6 +16,7 @@ import { queryClient, useOwnDay } from '../data/session.ts';
 import { Fault } from '../ui/Fault.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
 import { Answers, ReadBy } from './week/Answers.tsx';
+import { LetterLinks } from './week/LetterLinks.tsx';
 import { useCheckIn, useWeek } from './week/useWeeks.ts';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
 

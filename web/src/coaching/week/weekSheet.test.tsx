@@ -9,7 +9,6 @@ import { Remarks, WeekHead, WeekSheet } from './WeekSheet.tsx';
 
 const FROM = isoDate('2026-11-16');
 const METRIC = { body: 'kg', food: 'g', energy: 'kcal' } as const;
-const OTHER = { body: 'lb', food: 'oz', energy: 'kJ' } as const;
 const SHOWN = { weight: false, energy: false };
 const packet = (change: Partial<Packet> = {}): Packet => ({
   from: FROM,
