@@ -8,6 +8,7 @@ export {
   SendCheckIn,
   WEEK_LETTER_FILE,
 } from './checkIn.ts';
+export { Hours, RosterFilter, RosterView } from './desk.ts';
 export { TEAM_CALENDAR_FILE } from './dates.ts';
 export { Protocol, ProtocolDocument, ProtocolFor } from './protocol.ts';
 export { type OpenWord } from './questions.ts';

@@ -13,6 +13,8 @@ export const OpenWord = z.strictObject({
   /** When that meal is; null for a day as a whole, or a meal that was taken away. */
   mealTime: z.string().nullable(),
   portionId: Id.nullable(),
+  orderId: Id.nullable(),
+  pictureId: Id.nullable(),
   portionName: z.string().nullable(),
   text: z.string(),
   authorName: z.string(),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { Answer, CheckIn, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
 import { TeamDates } from './dates.ts';
+import { HoursOf, PutHours, PutRosterView, RosterView, RosterViews } from './desk.ts';
 import { Protocol, ProtocolDocument, ProtocolFor, Protocols, PutProtocol } from './protocol.ts';
 import { OpenWords } from './questions.ts';
 import { Roster } from './roster.ts';
@@ -39,6 +40,23 @@ export const coachingRoutes = {
       response: z.strictObject({ athletes: z.array(ProtocolFor).max(2000) }),
     },
   ),
+  rosterViews: route('get', '/api/roster/views', 'Views of the roster that this coach keeps, by name.', {
+    response: RosterViews,
+  }),
+  putRosterView: route('put', '/api/roster/views/:id', 'Keeps a view of the roster, or a group.', {
+    params: z.strictObject({ id: Id }),
+    body: PutRosterView,
+    response: RosterView,
+  }),
+  dropRosterView: route('delete', '/api/roster/views/:id', 'Keeps it no longer.', {
+    params: z.strictObject({ id: Id }),
+  }),
+  hours: route('get', '/api/hours', 'Hours of silence of whoever asks as a coach, and of their coaches.', {
+    response: HoursOf,
+  }),
+  putHours: route('put', '/api/hours', 'When this coach is asked nothing; null for never.', {
+    body: PutHours,
+  }),
   questions: route(
     'get',
     '/api/questions',

@@ -85,12 +85,22 @@ export const PutPortion = z
     path: ['grams'],
   });
 
+/** A place on a picture, from its left and its top. */
+const Mark = z.strictObject({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) });
+const beside = {
+  /** The order that it is about, if one. */
+  orderId: Id.nullable().default(null),
+  /** The picture that it is about, if one, and where on it. */
+  pictureId: Id.nullable().default(null),
+  mark: Mark.nullable().default(null),
+};
 export const Note = z.strictObject({
   id: Id,
   day: Day,
   mealId: Id.nullable(),
   /** The one portion of that meal that it is about, if one. */
   portionId: Id.nullable().default(null),
+  ...beside,
   text: z.string(),
   authorId: Id,
   authorName: z.string(),
@@ -104,9 +114,12 @@ export const PutNote = z.strictObject({
   day: Day,
   mealId: Id.nullable(),
   portionId: Id.nullable().default(null),
+  ...beside,
   text: Text,
   deleted: z.boolean(),
 });
+/** Words beside orders and pictures, the latest first. */
+export const Words = z.strictObject({ notes: z.array(Note).max(400) });
 
 /** Everything a day is computed from. The day itself is never stored. */
 export const DayDocument = z.strictObject({

@@ -1,5 +1,5 @@
 import { Day, Id } from '../common.ts';
-import { DayDocument, Meal, Note, Portion, PutMeal, PutNote, PutPortion } from './day.ts';
+import { DayDocument, Meal, Note, Portion, PutMeal, PutNote, Words, PutPortion } from './day.ts';
 import {
   DayEntry,
   Eater,
@@ -46,6 +46,11 @@ export const diaryRoutes = {
     params: inAthlete,
     body: PutNote,
     response: Note,
+  }),
+  words: route('get', '/api/athletes/:athleteId/words', 'Words beside orders and pictures, the last 400.', {
+    reads: 'messages',
+    params: ofAthlete,
+    response: Words,
   }),
   log: route('get', '/api/athletes/:athleteId/log', 'What was eaten between two days, at most five weeks.', {
     reads: 'log',

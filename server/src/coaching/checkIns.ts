@@ -8,7 +8,7 @@ import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { seasonOn } from '../plan/index.ts';
 import { packetOf } from './packet.ts';
-import { addCheckIn, checkInById, checkInHeads } from './store.ts';
+import { addCheckIn, checkInById, checkInHeads } from './store/weeks.ts';
 
 /** A week is read so far back, days. */
 const OLDEST_DAYS = 1096;

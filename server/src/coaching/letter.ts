@@ -9,7 +9,7 @@ import type { AppTransaction } from '../platform/db/connect.ts';
 import { longDate, type Paper, pdfOf, QUIET_INK, right } from '../platform/pdf.ts';
 import { ordersFor } from '../plan/index.ts';
 import { checkIn } from './checkIns.ts';
-import { checkInIds } from './store.ts';
+import { checkInIds } from './store/weeks.ts';
 
 const shortDay = (day: IsoDate): string =>
   new Intl.DateTimeFormat('en-GB', {

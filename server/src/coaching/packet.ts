@@ -10,7 +10,7 @@ import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { countingMornings, saidOnWaking } from '../body/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ordersFor, seasonOn } from '../plan/index.ts';
-import { openQuestions } from './store.ts';
+import { openQuestions } from './store/weeks.ts';
 import { type WeekDay, weekSheets } from './weekSheets.ts';
 
 /** Which nutrient each row is read from. */

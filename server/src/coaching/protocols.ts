@@ -9,7 +9,7 @@ import type { AppTransaction } from '../platform/db/connect.ts';
 import { type Timeline, timelinesIn } from '../plan/index.ts';
 import { isDeepStrictEqual } from 'node:util';
 import { ProblemError } from '../platform/http/problems.ts';
-import { addProtocol, protocolsOf, protocolVersion } from './store.ts';
+import { addProtocol, protocolsOf, protocolVersion } from './store/weeks.ts';
 
 /** No order is made of it here: it only says which it would be. */
 const TRIED = '00000000-0000-7000-8000-000000000000';

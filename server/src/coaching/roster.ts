@@ -10,7 +10,7 @@ import { logsIn, pausesIn } from '../diary/index.ts';
 import { athletesIn, athletesOfCoach, noteReading, todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { timelinesIn } from '../plan/index.ts';
-import { type Words, wordsIn } from './store.ts';
+import { type Words, wordsIn } from './store/weeks.ts';
 import { sheetsOf, type WeekDay } from './weekSheets.ts';
 
 /** The last seven days that are over: how many landed in their energy window, of how many with a log. */

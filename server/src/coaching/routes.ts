@@ -10,11 +10,12 @@ import { ProblemError } from '../platform/http/problems.ts';
 import { PAPERS } from '../platform/pdf.ts';
 import { withoutValues } from '../platform/http/withoutValues.ts';
 import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts';
+import { mountDesk } from './desk.ts';
 import { calendarOfTeam, datesOfTeam } from './dates.ts';
 import { letterOf } from './letter.ts';
 import { roster } from './roster.ts';
 import { putProtocol, tryProtocol } from './protocols.ts';
-import { addAnswer, addRead, openWords, protocolsOf, settle } from './store.ts';
+import { addAnswer, addRead, openWords, protocolsOf, settle } from './store/weeks.ts';
 
 const Letter = z.strictObject({ athleteId: Id, id: Id, paper: z.enum(PAPERS) });
 
@@ -34,6 +35,7 @@ export const mountCoaching = (router: Router, house: Services): void => {
     const { token, personId } = await signedIn(house, req);
     sendCalendar(res, await acting(house.app, token, (trx) => calendarOfTeam(trx, personId)), true);
   });
+  mountDesk(router, house);
   mount(router, house, 'protocols', ({ acting: as, signed }) =>
     as(async (trx) => ({ protocols: await protocolsOf(trx, signed().personId) })),
   );

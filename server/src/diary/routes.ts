@@ -3,7 +3,7 @@ import { putRow } from '../platform/db/versioned.ts';
 import { addDays, daysBetween } from '@maul/core/units';
 import { phaseOn } from '@maul/core/plan';
 import type { Router } from 'express';
-import { putNote, notesOn } from './store/notes.ts';
+import { putNote, notesOn, wordsOnThings } from './store/notes.ts';
 import { mount, type Services } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { athleteOf, todayOf } from '../people/index.ts';
@@ -95,6 +95,12 @@ export const mountDiary = (router: Router, house: Services): void => {
 
   mount(router, house, 'putNote', ({ params, body, acting, signed }) =>
     acting((trx) => putNote(trx, params, body, signed().personId)),
+  );
+  mount(router, house, 'words', ({ params, acting }) =>
+    acting(async (trx) => {
+      await athleteOf(trx, params.athleteId);
+      return { notes: await wordsOnThings(trx, params.athleteId) };
+    }),
   );
   mountEntries(router, house);
   mountHandovers(router, house);

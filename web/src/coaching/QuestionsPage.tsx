@@ -11,6 +11,8 @@ import { questionsQuery } from '../data/queries.ts';
 import { onDevice } from '../data/remembered.ts';
 import { queryClient, useSession } from '../data/session.ts';
 import { offerUndo } from '../data/undo.ts';
+import { HoursOfSilence } from './Hours.tsx';
+import { useSilence } from '../data/silence.ts';
 import { Fault } from '../ui/Fault.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
 import './questions.css';
@@ -27,6 +29,8 @@ const Thing = ({ word, own }: { word: OpenWord; own: boolean }) => (
     {shortDate(word.day)}
     {word.mealTime !== null && `, meal at ${word.mealTime}`}
     {word.portionName !== null && `, ${word.portionName}`}
+    {word.orderId !== null && ', an order'}
+    {word.pictureId !== null && ', a picture'}
   </Link>
 );
 
@@ -48,6 +52,8 @@ const Open = ({ word, own }: { word: OpenWord; own: boolean }) => {
           day: word.day,
           mealId: word.mealId,
           portionId: word.portionId,
+          orderId: word.orderId,
+          pictureId: word.pictureId,
           text: text.trim(),
           deleted: false,
         },
@@ -112,11 +118,14 @@ const Open = ({ word, own }: { word: OpenWord; own: boolean }) => {
 export const QuestionsPage = () => {
   const { person } = useSession();
   const { data, error, refetch } = useQuery(questionsQuery);
+  const silence = useSilence(person.id);
+  const [asked, setAsked] = useState(false);
   useEffect(() => {
     document.title = 'Maul, questions';
   }, []);
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data) return <p className="waiting">Reading what waits …</p>;
+  const quiet = silence !== undefined && !asked;
   const yours = data.words.filter((w) => w.side === 'you');
   const theirs = data.words.filter((w) => w.side === 'them');
   const own = (word: OpenWord): boolean => word.athleteId === person.id;
@@ -129,7 +138,14 @@ export const QuestionsPage = () => {
       </p>
       <section aria-label="They wait for you">
         <h2 className="panel-title">They wait for you</h2>
-        {yours.length === 0 ? (
+        {quiet ? (
+          <p className="day-empty">
+            Your hours of silence, until {silence.to}. What waits, waits.{' '}
+            <button type="button" className="linklike" onClick={() => setAsked(true)}>
+              Show it all the same
+            </button>
+          </p>
+        ) : yours.length === 0 ? (
           <p className="day-empty">Nothing waits for you.</p>
         ) : (
           <ul>
@@ -157,6 +173,7 @@ export const QuestionsPage = () => {
           </ul>
         </section>
       )}
+      {person.isCoach && <HoursOfSilence />}
     </div>
   );
 };

@@ -15,6 +15,7 @@ import { PHASE_NAMES } from '@maul/core/plan';
 import { Fault } from '../ui/Fault.tsx';
 import { maySign, NotShared } from '../ui/NotShared.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
+import { WordsOn } from '../ui/WordsOn.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { AnswerForm } from './week/AnswerForm.tsx';
 import { Answers } from './week/Answers.tsx';
@@ -60,6 +61,11 @@ const Orders = ({ week, document }: { week: CheckIn; document: SeasonDocument | 
             {o.acknowledgedAt === null && <b>, not acknowledged</b>}
             {o.signedAt > week.sentAt && <span className="is-planned">, signed since it was sent</span>}
             <span className="second"> {o.reason}</span>
+            <WordsOn
+              athleteId={document?.athlete.id ?? ''}
+              thing={{ day: o.from, orderId: o.id }}
+              label={`About the order of ${shortDate(o.from)}`}
+            />
           </li>
         ))}
       </ul>

@@ -1,4 +1,4 @@
-import type { RosterRow } from '@maul/contract/coaching';
+import type { RosterFilter, RosterRow } from '@maul/contract/coaching';
 import { PHASE_NAMES, type PhaseKind } from '@maul/core/plan';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
@@ -6,7 +6,8 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { filtered, filterOf, queryOf, type RosterFilter, SHOW_WITHIN } from './filters.ts';
+import { filtered, filterOf, queryOf, SHOW_WITHIN, showsOf } from './filters.ts';
+import { useViews, Views } from './Views.tsx';
 import { Gauge } from '../ui/gauge/Gauge.tsx';
 import { Fault } from '../ui/Fault.tsx';
 import { plural, shortDate } from '../ui/formats/show.ts';
@@ -154,9 +155,11 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
 /** What of the roster is looked at; it stands in the address. */
 const Filters = ({
   filter,
+  shows,
   onChange,
 }: {
   filter: RosterFilter;
+  shows: readonly string[];
   onChange: (filter: RosterFilter) => void;
 }) => (
   <div className="roster-filters" role="group" aria-label="Which athletes">
@@ -195,6 +198,23 @@ const Filters = ({
         </MenuItem>
       ))}
     </TextField>
+    {shows.length > 0 && (
+      <TextField
+        select
+        size="small"
+        label="Enters"
+        value={shows.includes(filter.show) ? filter.show : ''}
+        onChange={(e) => onChange({ ...filter, show: e.target.value })}
+        slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+      >
+        <MenuItem value="">any show</MenuItem>
+        {shows.map((show) => (
+          <MenuItem key={show} value={show}>
+            {show}
+          </MenuItem>
+        ))}
+      </TextField>
+    )}
     <FormControlLabel
       control={
         <Checkbox
@@ -212,11 +232,14 @@ export const RosterPage = () => {
   const { person } = useSession();
   const [query, setQuery] = useSearchParams();
   const filter = filterOf(query);
-  const setFilter = (next: RosterFilter): void => setQuery(queryOf(next), { replace: true });
+  const views = useViews();
+  const chosen = views.find((v) => v.id === query.get('view'));
+  const setFilter = (next: RosterFilter): void =>
+    setQuery({ ...queryOf(next), ...(chosen?.members ? { view: chosen.id } : {}) }, { replace: true });
   const { data, error, refetch } = useQuery({ queryKey: ['roster'], queryFn: () => call('roster') });
   if (error && !data) return <Fault error={error} again={() => void refetch()} />;
   if (!data) return <p className="waiting">Reading the week of each athlete …</p>;
-  const shown = filtered(data.athletes, filter);
+  const shown = filtered(data.athletes, filter, chosen?.members ?? null);
   const waiting = data.athletes.filter((a) => a.checkIn !== null && !a.checkIn.answered);
   const [first] = waiting;
   return (
@@ -241,7 +264,21 @@ export const RosterPage = () => {
         </p>
       ) : (
         <>
-          {data.athletes.length > 1 && <Filters filter={filter} onChange={setFilter} />}
+          {data.athletes.length > 1 && (
+            <>
+              <Filters filter={filter} shows={showsOf(data.athletes)} onChange={setFilter} />
+              <Views
+                views={views}
+                chosen={chosen}
+                filter={filter}
+                rows={data.athletes}
+                shown={shown.map((row) => row.athleteId)}
+                onChoose={(view) =>
+                  setQuery(view ? { ...queryOf(view.filter), view: view.id } : {}, { replace: true })
+                }
+              />
+            </>
+          )}
           {shown.length < data.athletes.length && (
             <p className="second" role="status">
               {shown.length} of {plural(data.athletes.length, 'athlete')}.{' '}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import type { RosterRow } from '@maul/contract/coaching';
+import type { RosterFilter, RosterRow } from '@maul/contract/coaching';
 import { isoDate } from '@maul/core/units';
-import { filtered, filterOf, queryOf, type RosterFilter } from './filters.ts';
+import { filtered, filterOf, queryOf, showsOf } from './filters.ts';
 
 const DAY = isoDate('2026-11-25');
 const row = (name: string, change: Partial<RosterRow> = {}): RosterRow => ({
@@ -36,7 +36,7 @@ const ROWS = [
   row('Cy', { phase: 'off-season', waitingNotes: 1 }),
   row('Di', { phase: null }),
 ];
-const ALL: RosterFilter = { name: '', phase: '', showWithin: 0, waiting: false };
+const ALL: RosterFilter = { name: '', phase: '', showWithin: 0, show: '', waiting: false };
 const names = (filter: Partial<RosterFilter>) => filtered(ROWS, { ...ALL, ...filter }).map((r) => r.name);
 
 describe('what of a roster is looked at', () => {
@@ -47,12 +47,18 @@ describe('what of a roster is looked at', () => {
     ['a phase', { phase: 'off-season' }, ['Cy']],
     ['a show within a week, the seventh day with it', { showWithin: 7 }, ['Ada']],
     ['what waits: a week without an answer, a note', { waiting: true }, ['Ada', 'Cy']],
+    ['who enters a show', { show: 'Cup' }, ['Ada', 'Bo']],
     ['all at once', { showWithin: 28, waiting: true }, ['Ada']],
   ] as const)('%s', (_, filter, wanted) => expect(names(filter)).toEqual(wanted));
+  test('of a group only its members, and of them those who fit', () => {
+    expect(filtered(ROWS, ALL, ['Cy', 'Bo', 'gone']).map((r) => r.name)).toEqual(['Bo', 'Cy']);
+    expect(filtered(ROWS, { ...ALL, show: 'Cup' }, ['Cy', 'Bo']).map((r) => r.name)).toEqual(['Bo']);
+    expect(showsOf(ROWS)).toEqual(['Cup']);
+  });
   test('a view goes through the address and back', () => {
-    const view: RosterFilter = { name: 'ad', phase: 'cut', showWithin: 28, waiting: true };
+    const view: RosterFilter = { name: 'ad', phase: 'cut', showWithin: 28, show: 'Cup', waiting: true };
     expect(filterOf(new URLSearchParams(queryOf(view)))).toEqual(view);
     expect(queryOf(ALL)).toEqual({});
-    expect(filterOf(new URLSearchParams('show=soon'))).toEqual(ALL);
+    expect(filterOf(new URLSearchParams('within=soon'))).toEqual(ALL);
   });
 });

@@ -130,7 +130,7 @@ export const captured = (day: Place, portion: PortionRow, layer: Captured): void
 export const saveNote = (
   day: Place,
   note: NoteRow | null,
-  about: Pick<NoteRow, 'mealId' | 'portionId'>,
+  about: Pick<NoteRow, 'mealId' | 'portionId'> & Partial<Pick<NoteRow, 'orderId' | 'pictureId' | 'mark'>>,
   text: string,
   deleted = false,
 ): void =>
@@ -139,7 +139,17 @@ export const saveNote = (
     'putNote',
     note?.id ?? uuidv7(),
     note,
-    deleted ? null : { day: day.date, mealId: about.mealId, portionId: about.portionId, text },
+    deleted
+      ? null
+      : {
+          day: day.date,
+          mealId: about.mealId,
+          portionId: about.portionId,
+          orderId: about.orderId ?? null,
+          pictureId: about.pictureId ?? null,
+          mark: about.mark ?? null,
+          text,
+        },
     'The note',
   );
 

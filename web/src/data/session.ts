@@ -163,7 +163,10 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
     return ask(['imports', athleteId]);
   }
   ask(['day', athleteId]);
-  if (what === 'note') ask(['questions']);
+  if (what === 'note') {
+    ask(['questions']);
+    ask(['words', athleteId]);
+  }
   ask(['roster']);
   ask(['cautions', athleteId]);
   ask(['past-days', athleteId]);

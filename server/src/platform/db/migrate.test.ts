@@ -214,6 +214,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0017_portion_notes',
     '0018_protocols',
     '0019_rights',
+    '0020_desk',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -19,6 +19,7 @@ import * as questions from './migrations/0016_questions.ts';
 import * as portionNotes from './migrations/0017_portion_notes.ts';
 import * as protocols from './migrations/0018_protocols.ts';
 import * as rights from './migrations/0019_rights.ts';
+import * as desk from './migrations/0020_desk.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -40,6 +41,7 @@ const migrations: Record<string, Migration> = {
   '0017_portion_notes': portionNotes,
   '0018_protocols': protocols,
   '0019_rights': rights,
+  '0020_desk': desk,
 };
 
 /**

@@ -1,4 +1,4 @@
-import type { Packet } from '@maul/contract/coaching';
+import type { Packet, RosterFilter } from '@maul/contract/coaching';
 import type { OrderProtocol } from '@maul/core/coaching';
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
@@ -69,6 +69,10 @@ export interface NoteTable extends Versioned {
   day: IsoDate;
   meal_id: string | null;
   portion_id: Generated<string | null>;
+  order_id: Generated<string | null>;
+  picture_id: Generated<string | null>;
+  /** Where on the picture, from its left and its top, 0 to 1. */
+  mark: NullableJson<{ x: number; y: number }>;
   text: string;
   author_id: string;
   /** The name that a file gave the author, where the note was read back out of one; so with each `_as` below. */
@@ -153,6 +157,15 @@ export interface AppDatabase {
     answer: Generated<boolean | null>;
     answered_at: Generated<string | null>;
   };
+  roster_view: {
+    coach_id: string;
+    id: string;
+    name: string;
+    filter: Json<RosterFilter>;
+    members: string[] | null;
+    written_at: Written;
+  };
+  coach_hours: { coach_id: string; from_time: string; to_time: string; zone: string };
   reading: {
     athlete_id: string;
     reader_id: string;

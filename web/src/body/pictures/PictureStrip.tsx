@@ -1,7 +1,7 @@
 import type { BodyPicture } from '@maul/contract/body';
 import type { IsoDate } from '@maul/core/units';
 import { shortDate } from '../../ui/formats/show.ts';
-import { Framed } from './Frame.tsx';
+import { Marked } from './Marked.tsx';
 import { poseName, usePictures } from './pictures.ts';
 import './pictures.css';
 
@@ -32,9 +32,7 @@ export const PictureStrip = ({ athleteId, groups }: { athleteId: string; groups:
     <div className="beside picture-strip">
       {pair.map((picture, i) => (
         <figure key={picture.id}>
-          <div className="frame">
-            <Framed athleteId={athleteId} picture={picture} />
-          </div>
+          <Marked athleteId={athleteId} picture={picture} />
           <figcaption>
             {groups[i]?.name}, {poseName(picture).toLowerCase()}, {shortDate(picture.day)}
           </figcaption>

@@ -10,6 +10,8 @@ import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient, useSession } from '../../data/session.ts';
+import { NotShared } from '../../ui/NotShared.tsx';
+import { Marked } from './Marked.tsx';
 import { Fault } from '../../ui/Fault.tsx';
 import { shortDate } from '../../ui/formats/show.ts';
 import { useSeason } from '../trend/useTrend.ts';
@@ -60,9 +62,7 @@ const Compare = ({
         </figure>
       )}
       <figure>
-        <div className="frame">
-          <Framed athleteId={athleteId} picture={right} />
-        </div>
+        <Marked athleteId={athleteId} picture={right} />
         <figcaption>{shortDate(right.day)}</figcaption>
       </figure>
     </div>
@@ -291,6 +291,7 @@ export const PicturesPage = () => {
             <Link to={`/athletes/${athleteId}/${season.data.today}`}>{season.data.athlete.name}</Link>
           </p>
         )}
+        <NotShared athlete={season.data.athlete} kinds={['pictures', 'messages']} />
         <h1 className="page-title">{own ? 'Pictures' : `${season.data.athlete.name}: pictures`}</h1>
         <p className="second">
           <Link to={own ? '/trend' : `/athletes/${athleteId}/trend`}>Trend</Link>

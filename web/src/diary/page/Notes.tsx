@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { saveNote } from '../../data/edit.ts';
 import { useSession } from '../../data/session.ts';
+import { useSilentCoaches } from '../../data/silence.ts';
 import { fromDay } from '../../data/fromDay.ts';
 
 /** A note; an address that names it leads to it. */
@@ -40,6 +41,10 @@ const Note = ({
   );
 };
 
+/** What a note of a day is about, where it is not the day or the meal itself. */
+const aboutOf = (note: NoteRow, portion: string | undefined): string | undefined =>
+  note.orderId !== null ? 'an order' : note.pictureId !== null ? 'a picture' : portion;
+
 /** The words beside a day or a meal, and a place to write more. */
 const PlainNotes = ({
   day,
@@ -51,6 +56,7 @@ const PlainNotes = ({
   label: string;
 }) => {
   const { person } = useSession();
+  const silent = useSilentCoaches();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [about, setAbout] = useState('');
@@ -72,7 +78,7 @@ const PlainNotes = ({
           <Note
             key={note.id}
             note={note}
-            about={nameOf(note.portionId)}
+            about={aboutOf(note, nameOf(note.portionId))}
             onAway={
               note.authorId === person.id ? () => saveNote(day, note, note, note.text, true) : undefined
             }
@@ -113,6 +119,7 @@ const PlainNotes = ({
               ))}
             </TextField>
           )}
+          {silent !== '' && <p className="quiet">{silent}</p>}
           <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
             Write
           </Button>

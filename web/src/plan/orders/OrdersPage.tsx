@@ -3,6 +3,7 @@ import type { OrderRow } from '@maul/contract/plan';
 import Button from '@mui/material/Button';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Fault } from '../../ui/Fault.tsx';
+import { WordsOn } from '../../ui/WordsOn.tsx';
 import { MovementForm } from './MovementForm.tsx';
 import { movementText, orderText } from './orderText.ts';
 import { longDate } from '../../ui/formats/show.ts';
@@ -31,6 +32,11 @@ const OrderLine = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
       <p className="quiet">
         {order.signedByName}, {longDate(order.signedAt.slice(0, 10) as typeof order.from)} · {standing(order)}
       </p>
+      <WordsOn
+        athleteId={day.athlete.id}
+        thing={{ day: order.from, orderId: order.id }}
+        label="About this order"
+      />
       {order.heldUntil === null && (
         <p>
           <Button size="small" onClick={() => confirm.mutate()} disabled={confirm.isPending}>

@@ -21,6 +21,7 @@ export const TABLES = [
   'movement_order',
   'meal',
   'portion',
+  'body_picture',
   'note',
   'weigh_in',
   'day_entry',
@@ -33,7 +34,6 @@ export const TABLES = [
   'check_in',
   'check_in_answer',
   'check_in_read',
-  'body_picture',
   'row_history',
 ] as const;
 export type Table = (typeof TABLES)[number];

@@ -9,7 +9,7 @@ import type {
 } from '@maul/contract/coaching';
 import type { IsoDate } from '@maul/core/units';
 import { type RawBuilder, sql } from 'kysely';
-import type { AppTransaction } from '../platform/db/connect.ts';
+import type { AppTransaction } from '../../platform/db/connect.ts';
 
 /** So long a word waits for an answer, days. */
 const WAITS_DAYS = 21;
@@ -21,7 +21,8 @@ const WAITS_DAYS = 21;
 const waits = (answers: (who: RawBuilder<string>) => RawBuilder<unknown>) => sql`
   n.deleted_at is null and n.author_as is null and n.created_at > now() - make_interval(days => ${WAITS_DAYS})
   and not exists (select from note c where c.athlete_id = n.athlete_id and c.day = n.day
-    and c.meal_id is not distinct from n.meal_id and c.portion_id is not distinct from n.portion_id and c.deleted_at is null and c.created_at > n.created_at
+    and c.meal_id is not distinct from n.meal_id and c.portion_id is not distinct from n.portion_id
+    and c.order_id is not distinct from n.order_id and c.picture_id is not distinct from n.picture_id and c.deleted_at is null and c.created_at > n.created_at
     and ${answers(sql`c.author_id`)})
   and not exists (select from note_settled s where s.athlete_id = n.athlete_id and s.note_id = n.id and ${answers(sql`s.person_id`)})`;
 
@@ -82,7 +83,7 @@ const MOST_OPEN = 100;
 export const openWords = async (trx: AppTransaction, personId: string): Promise<OpenWord[]> => {
   const list = (side: 'you' | 'them') => sql<OpenWord>`
     (select ${sql.lit(side)} as side, n.athlete_id as "athleteId", a.name as "athleteName", n.id, n.day, n.meal_id as "mealId",
-      m.time as "mealTime", n.portion_id as "portionId", o.food ->> 'name' as "portionName", n.text, coalesce(p.name, 'Somebody who has left') as "authorName", n.created_at as at
+      m.time as "mealTime", n.portion_id as "portionId", o.food ->> 'name' as "portionName", n.order_id as "orderId", n.picture_id as "pictureId", n.text, coalesce(p.name, 'Somebody who has left') as "authorName", n.created_at as at
     from note n join known_people() a on a.id = n.athlete_id left join known_people() p on p.id = n.author_id
     left join meal m on m.athlete_id = n.athlete_id and m.id = n.meal_id and m.deleted_at is null
     left join portion o on o.athlete_id = n.athlete_id and o.id = n.portion_id
