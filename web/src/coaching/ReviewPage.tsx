@@ -1,24 +1,23 @@
 import type { CheckIn, RosterRow } from '@maul/contract/coaching';
-import type { SeasonDocument } from '@maul/contract/plan';
 import { correctionsOf, remarksOf } from '@maul/core/coaching';
 import { addDays } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { OnSheet, PictureStrip } from '../body/index.ts';
 import { call } from '../data/api.ts';
 import { seasonQuery } from '../data/queries.ts';
 import { inTab, onDevice } from '../data/remembered.ts';
-import { orderText } from '../plan/index.ts';
 import { PHASE_NAMES } from '@maul/core/plan';
 import { Fault } from '../ui/Fault.tsx';
 import { maySign, NotShared } from '../ui/NotShared.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
-import { WordsOn } from '../ui/WordsOn.tsx';
 import { isTyping } from '../ui/typing.ts';
 import { AnswerForm } from './week/AnswerForm.tsx';
 import { Answers } from './week/Answers.tsx';
+import { BesideChoice, useBeside } from './week/Beside.tsx';
+import { History, Orders, Runs } from './week/InForce.tsx';
 import { LetterLinks } from './week/LetterLinks.tsx';
 import { fetchAhead, useCheckIn } from './week/useWeeks.ts';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
@@ -41,37 +40,10 @@ const addressOf = (row: RosterRow): string => `/athletes/${row.athleteId}/review
 const Keys = () => (
   <p className="second review-keys">
     <kbd>j</kbd> next <kbd>k</kbd> previous <kbd>a</kbd> answer <kbd>Ctrl Enter</kbd> send <kbd>c</kbd>{' '}
-    <kbd>Enter</kbd> no change <kbd>1</kbd> to <kbd>4</kbd> choose a draft <kbd>o</kbd> its order <kbd>l</kbd>{' '}
-    later
+    <kbd>Enter</kbd> no change <kbd>1</kbd> to <kbd>4</kbd> choose a draft <kbd>o</kbd> its order <kbd>b</kbd>{' '}
+    lay another week beside <kbd>l</kbd> later
   </p>
 );
-
-const Orders = ({ week, document }: { week: CheckIn; document: SeasonDocument | undefined }) => {
-  const orders = (document?.orders ?? [])
-    .filter((o) => week.packet.orders.includes(o.id) || o.signedAt > week.sentAt)
-    .slice(0, 5);
-  return (
-    <section aria-label="Orders in the week">
-      <h2 className="panel-title">Orders</h2>
-      {document && orders.length === 0 && <p className="second">None acts in this week.</p>}
-      <ul className="sheet-remarks">
-        {orders.map((o) => (
-          <li key={o.id}>
-            {orderText(o, document?.season ?? { phases: [], events: [] })}
-            {o.acknowledgedAt === null && <b>, not acknowledged</b>}
-            {o.signedAt > week.sentAt && <span className="is-planned">, signed since it was sent</span>}
-            <span className="second"> {o.reason}</span>
-            <WordsOn
-              athleteId={document?.athlete.id ?? ''}
-              thing={{ day: o.from, orderId: o.id }}
-              label={`About the order of ${shortDate(o.from)}`}
-            />
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-};
 
 /** Whose week it is, which of those that wait, and the way to the next. */
 const Head = ({
@@ -82,6 +54,7 @@ const Head = ({
   of,
   go,
   later,
+  children,
 }: {
   athleteId: string;
   week: CheckIn;
@@ -90,6 +63,7 @@ const Head = ({
   of: number;
   go: (step: number) => void;
   later: () => void;
+  children: ReactNode;
 }) => {
   const { packet } = week;
   return (
@@ -116,7 +90,8 @@ const Head = ({
           <Link to={`/athletes/${athleteId}/${addDays(packet.to, 1)}`}>The day after</Link>
         </p>
       </div>
-      <p className="button-line">
+      <div className="button-line">
+        {children}
         <Button size="small" disabled={place <= 1} onClick={() => go(-1)}>
           Previous
         </Button>
@@ -126,7 +101,7 @@ const Head = ({
         <Button size="small" onClick={() => go(1)}>
           Next
         </Button>
-      </p>
+      </div>
     </div>
   );
 };
@@ -161,6 +136,7 @@ const Sheet = ({
   const remarks = remarksOf(packet.days);
   const corrections = week.now ? correctionsOf(packet.days, week.now) : [];
   const units = document?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' };
+  const beside = useBeside(athleteId, document?.season, packet.to);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
@@ -168,6 +144,7 @@ const Sheet = ({
         j: () => go(1),
         k: () => go(-1),
         l: later,
+        b: beside.next,
         a: () => field.current?.focus(),
         // Only to the button: what is sent cannot be taken back.
         c: () => noChange.current?.focus(),
@@ -190,7 +167,9 @@ const Sheet = ({
         of={of}
         go={go}
         later={later}
-      />
+      >
+        <BesideChoice {...beside} />
+      </Head>
       {document && <NotShared athlete={document.athlete} kinds={['log', 'body', 'pictures', 'messages']} />}
       <WeekHead packet={packet} units={units} hideWeight={false} />
       <div className="review-grid">
@@ -200,6 +179,7 @@ const Sheet = ({
           corrections={corrections}
           units={units}
           hide={{ weight: false, energy: false }}
+          beside={beside.beside}
         />
         <div className="review-side">
           <section aria-label="The athlete’s words">
@@ -265,6 +245,8 @@ const Sheet = ({
         <div className="review-trend">{document && <OnSheet document={document} />}</div>
         <div>
           <Orders week={week} document={document} />
+          <Runs athleteId={athleteId} />
+          {document && <History document={document} />}
           <LetterLinks athleteId={athleteId} id={week.id} />
           <Keys />
         </div>

@@ -125,7 +125,7 @@ export const Views = ({
           onClick={() => onChoose(view.id === chosen?.id ? null : view)}
         >
           {view.name}
-          {view.members && <span className="second">&nbsp;{plural(view.members.length, 'athlete')}</span>}
+          {view.members ? `, ${plural(view.members.length, 'athlete')}` : ''}
         </Button>
       ))}
       <Button size="small" variant="text" onClick={() => setNaming(true)}>

@@ -1,7 +1,7 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent, type KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { sentenceOf } from '../data/api.ts';
 import { useSession } from '../data/session.ts';
 import { type Thing, useWordsOn, useWriteWord } from '../data/words.ts';
@@ -31,8 +31,7 @@ export const WordsOn = ({
     setOpened(false);
     onClose?.();
   };
-  const save = (event?: FormEvent): void => {
-    event?.preventDefault();
+  const save = (): void => {
     if (text.trim() === '') return;
     write.mutate(
       { thing, text: text.trim() },
@@ -45,7 +44,11 @@ export const WordsOn = ({
     );
   };
   const press = (event: KeyboardEvent): void => {
-    if (event.key === 'Escape') close();
+    if (event.key === 'Escape') {
+      // It leaves the words, not what they stand in.
+      event.stopPropagation();
+      close();
+    }
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) save();
   };
   let places = 0;
@@ -67,7 +70,8 @@ export const WordsOn = ({
       ))}
       {write.error && <Alert severity="error">{sentenceOf(write.error)} Your words are still here.</Alert>}
       {open ? (
-        <form className="note-form" onSubmit={save} onKeyDown={press}>
+        // No form of its own: it may stand in one.
+        <div className="note-form" role="group" aria-label={label} onKeyDown={press}>
           <TextField
             label={label}
             value={text}
@@ -77,7 +81,8 @@ export const WordsOn = ({
             slotProps={{ htmlInput: { maxLength: 4000 } }}
           />
           <Button
-            type="submit"
+            type="button"
+            onClick={save}
             variant="contained"
             size="small"
             disabled={text.trim() === '' || write.isPending}
@@ -87,7 +92,7 @@ export const WordsOn = ({
           <Button size="small" variant="text" onClick={close}>
             Leave it
           </Button>
-        </form>
+        </div>
       ) : (
         <button type="button" className="note-open" onClick={() => setOpened(true)} aria-label={label}>
           Note

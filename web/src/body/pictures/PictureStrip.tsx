@@ -1,6 +1,9 @@
 import type { BodyPicture } from '@maul/contract/body';
 import type { IsoDate } from '@maul/core/units';
+import { useState } from 'react';
+import { FormDialog } from '../../ui/FormDialog.tsx';
 import { shortDate } from '../../ui/formats/show.ts';
+import { Framed } from './Frame.tsx';
 import { Marked } from './Marked.tsx';
 import { poseName, usePictures } from './pictures.ts';
 import './pictures.css';
@@ -24,6 +27,7 @@ export const inOnePose = (pictures: readonly BodyPicture[], stretches: readonly 
 /** The same pose out of two stretches of days beside each other; nothing where there is no such pair. */
 export const PictureStrip = ({ athleteId, groups }: { athleteId: string; groups: readonly Stretch[] }) => {
   const { data } = usePictures(athleteId);
+  const [closer, setCloser] = useState<BodyPicture | null>(null);
   const pair = inOnePose(data?.pictures ?? [], groups);
   if (!data) return null;
   return pair.length === 0 ? (
@@ -32,12 +36,25 @@ export const PictureStrip = ({ athleteId, groups }: { athleteId: string; groups:
     <div className="beside picture-strip">
       {pair.map((picture, i) => (
         <figure key={picture.id}>
-          <Marked athleteId={athleteId} picture={picture} />
+          <button
+            type="button"
+            className="frame marked"
+            aria-label={`Look closer, and say something: ${poseName(picture).toLowerCase()}, ${shortDate(picture.day)}`}
+            onClick={() => setCloser(picture)}
+          >
+            <Framed athleteId={athleteId} picture={picture} />
+          </button>
           <figcaption>
             {groups[i]?.name}, {poseName(picture).toLowerCase()}, {shortDate(picture.day)}
           </figcaption>
         </figure>
       ))}
+      {closer && (
+        <FormDialog title={`${poseName(closer)}, ${shortDate(closer.day)}`} onClose={() => setCloser(null)}>
+          <p className="second">Press a place on the picture to write about it.</p>
+          <Marked athleteId={athleteId} picture={closer} />
+        </FormDialog>
+      )}
     </div>
   );
 };

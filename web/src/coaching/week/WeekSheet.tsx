@@ -19,6 +19,7 @@ import { rateBetween } from '@maul/core/body';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { bodyFigure } from '../../ui/formats/units.ts';
 import { dayOfWeek, shortDate } from '../../ui/formats/show.ts';
+import type { BesideWeek } from './Beside.tsx';
 import './week.css';
 
 /** Rows of figures alone: what is told in five steps or in hours needs no gauge, and the sheet stays on one screen. */
@@ -89,6 +90,9 @@ const Figure = ({
   );
 };
 
+const meanText = (mean: ReturnType<typeof rowMean>, row: PacketRow, units: Units): string =>
+  mean ? figureText(row, mean.mean, units) : '–';
+
 /** The ends of a row's scale: from nothing for marks and shares, else just below what the week holds. */
 const endsOf = (days: readonly PacketDay[], row: PacketRow): { lo: number; hi: number } => {
   const values = days.flatMap((d) => [
@@ -107,12 +111,15 @@ export const WeekSheet = ({
   corrections,
   units,
   hide,
+  beside,
 }: {
   packet: Packet;
   remarks: readonly Remark[];
   corrections: readonly Correction[];
   units: Units;
   hide: { weight: boolean; energy: boolean };
+  /** Another week, of which the means stand in a column of their own. */
+  beside?: BesideWeek | undefined;
 }) => {
   const { days } = packet;
   const rows = rowsShown(days, hide);
@@ -142,6 +149,14 @@ export const WeekSheet = ({
               <b>Mean</b>
               <span className="second">window</span>
             </th>
+            {beside && (
+              <th scope="col" className="sheet-beside">
+                <b>Beside</b>
+                <span className="second" title={beside.name}>
+                  to {shortDate(beside.packet.to)}
+                </span>
+              </th>
+            )}
           </tr>
         </thead>
         <tbody>
@@ -174,12 +189,15 @@ export const WeekSheet = ({
                 })}
                 <td className="sheet-mean">
                   <b className="n" title={mean && `of ${mean.days} days`}>
-                    {mean ? figureText(row, mean.mean, units) : '–'}
+                    {meanText(mean, row, units)}
                   </b>
                   <span className="second n sheet-window">
                     {window ? rowWindowText(row, window, units) : ''}
                   </span>
                 </td>
+                {beside && (
+                  <td className="sheet-beside n">{meanText(rowMean(beside.packet.days, row), row, units)}</td>
+                )}
               </tr>
             );
           })}
