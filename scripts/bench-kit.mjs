@@ -64,6 +64,12 @@ export const timed = async (lanes, count, work) => {
   return times;
 };
 
+/** Signs in; the session's cookie. */
+export const signIn = async (agent, email, password) => {
+  const { headers } = await send(agent, 'POST', '/api/session', { body: { email, password } });
+  return headers['set-cookie'][0].split(';')[0];
+};
+
 /** A new athlete with a first phase, and a meal today. */
 export const newAthlete = async (agent) => {
   const id = uuidv7();
@@ -75,9 +81,7 @@ export const newAthlete = async (agent) => {
     role: 'athlete',
   };
   await send(agent, 'POST', '/api/accounts', { body: account });
-  const { email, password } = account;
-  const { headers } = await send(agent, 'POST', '/api/session', { body: { email, password } });
-  const cookie = headers['set-cookie'][0].split(';')[0];
+  const cookie = await signIn(agent, account.email, account.password);
   await send(agent, 'PUT', `/api/athletes/${id}/start`, { cookie, body: newcomerStart() });
   return { id, cookie, token: cookie.split('=')[1] };
 };

@@ -3,7 +3,8 @@ import { createHash, randomBytes } from 'node:crypto';
 import { Agent, get } from 'node:http';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { newAthlete, newMeal, portionIn, quantile, send, timed, today } from './bench-kit.mjs';
+import { runAdmin } from './house.mjs';
+import { newAthlete, newMeal, portionIn, quantile, send, signIn, timed, today } from './bench-kit.mjs';
 
 const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl } = process.env;
 
@@ -142,5 +143,42 @@ const connected = async () => {
   ];
 };
 
-const rows = await { 'many-people': manyPeople, connected }[process.argv[2]]();
+/** A coach's roster, and the weeks of forty athletes, with ten times as many athletes; each with sixty days of log. */
+const roster = async () => {
+  const agent = new Agent({ keepAlive: true, maxSockets: 1 });
+  const grow = (athletes) => runAdmin('team', ownerUrl, String(athletes), '60');
+  grow(100);
+  const cookie = await signIn(agent, 'coach@team.maul', 'weigh it once more');
+  const ask = () => send(agent, 'GET', '/api/roster', { cookie });
+  const { raw } = await ask();
+  const some = JSON.parse(raw.toString()).athletes.slice(0, 40);
+  const read = async () => {
+    await ask();
+    const list = quantile(await timed(1, 12, ask), 0.95);
+    let at = 0;
+    const week = () => send(agent, 'GET', `/api/athletes/${some[at++ % 40].athleteId}/check-ins`, { cookie });
+    await timed(1, 10, week);
+    return { list, weeks: quantile(await timed(1, 40, week), 0.95) };
+  };
+  const few = await read();
+  grow(1000);
+  const many = await read();
+  agent.destroy();
+  return [
+    {
+      row: 'roster of 1,000 athletes',
+      figure: `p95 ${many.list.toFixed(0)} ms, ${(many.list / few.list).toFixed(1)}x that of 100`,
+      bar: 'at most 12x',
+      holds: many.list / few.list <= 12,
+    },
+    {
+      row: 'weeks of one athlete, of 40, with 1,000 in the roster',
+      figure: `p95 ${many.weeks.toFixed(1)} ms, ${(many.weeks / few.weeks).toFixed(2)}x that with 100`,
+      bar: 'at most 1.3x',
+      holds: many.weeks / few.weeks <= 1.3,
+    },
+  ];
+};
+
+const rows = await { 'many-people': manyPeople, connected, roster }[process.argv[2]]();
 process.send(rows, () => process.exit(0));

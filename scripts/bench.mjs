@@ -25,6 +25,7 @@ const FILES = {
   forecast: 'bench-body.mjs',
   'many-people': 'bench-load.mjs',
   connected: 'bench-load.mjs',
+  roster: 'bench-load.mjs',
 };
 const ROWS = Object.keys(FILES);
 const only = process.argv[2];

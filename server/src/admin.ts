@@ -1,11 +1,12 @@
 /**
  * What the operator may do with a database. `reset EMAIL` prints a code for once, for who forgot a password; `roles` and `migrate` make a
- * restored house one that this version opens.
+ * restored house one that this version opens; `team ATHLETES DAYS` fills it with an invented team.
  */
 import { randomBytes } from 'node:crypto';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import { ensureRoles, migrate } from './platform/db/migrate.ts';
 import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
+import { makeTeam } from './demo/team.ts';
 import { operatorCode } from './people/index.ts';
 
 const pool = makePool(process.env.MAUL_OWNER_URL ?? '', 1);
@@ -17,7 +18,13 @@ const reset = async (email = ''): Promise<string> => {
   return `${code}\nIt holds for a day and for once, at /reset. Give it to nobody but the owner of ${email}.`;
 };
 
-const COMMANDS: Record<string, (word?: string) => Promise<string>> = {
+const team = async (athletes = '', days = ''): Promise<string> => {
+  const made = await makeTeam(owner, { athletes: Number(athletes), days: Number(days) });
+  return `${made.athletes} athletes; their coach signs in as ${made.email} with "${made.password}".`;
+};
+
+const COMMANDS: Record<string, (...words: string[]) => Promise<string>> = {
+  team,
   reset,
   // Their passwords are set anew at each start.
   roles: async () => {
@@ -29,10 +36,10 @@ const COMMANDS: Record<string, (word?: string) => Promise<string>> = {
 };
 
 try {
-  const [what = '', word] = process.argv.slice(2);
+  const [what = '', ...words] = process.argv.slice(2);
   const command = COMMANDS[what];
   if (!command) throw new Error(`There is no command "${what}".`);
-  console.log(await command(word));
+  console.log(await command(...words));
 } catch (error) {
   console.error(error instanceof Error ? error.message : String(error));
   process.exitCode = 1;

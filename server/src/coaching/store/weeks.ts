@@ -35,6 +35,14 @@ export interface Words {
   sent: { id: string; to: IsoDate; sentAt: string; answered: boolean } | null;
 }
 
+/** Looked through first: whoever logs has something in them, and years of meals need not be gone through. */
+const RECENT_DAYS = 10;
+/** The last day of athlete `t` on which anything was measured; null where nothing was in so many days. */
+const lastMeasured = (days: number | null) => sql`(
+  select max(m.day) from meal m where m.athlete_id = t.id and m.deleted_at is null
+    and ${days === null ? sql`true` : sql`m.day > current_date - ${sql.lit(days)}::int`} and exists (
+      select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null))`;
+
 /** What many athletes wrote after the coach's last word, and what else waits of each; by athlete, in one query. */
 export const wordsIn = async (
   trx: AppTransaction,
@@ -49,9 +57,7 @@ export const wordsIn = async (
         (array_agg(jsonb_build_object('day', n.day, 'id', n.id) order by n.created_at))[1] as first
       from note n where n.athlete_id = t.id and n.author_id = t.id and ${waits((who) => sql`${who} = ${coachId}`)}) w on true
     left join lateral (
-      select m.day as last from meal m where m.athlete_id = t.id and m.deleted_at is null and exists (
-        select from portion p where p.athlete_id = m.athlete_id and p.meal_id = m.id and p.grams is not null and p.deleted_at is null)
-      order by m.day desc limit 1) m on true
+      select coalesce(${lastMeasured(RECENT_DAYS)}, ${lastMeasured(null)}) as last) m on true
     left join lateral (
       select count(*)::int as open from change_order o where o.athlete_id = t.id and not exists (
         select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) o on true
@@ -87,7 +93,7 @@ export const openWords = async (trx: AppTransaction, personId: string): Promise<
     from note n join known_people() a on a.id = n.athlete_id left join known_people() p on p.id = n.author_id
     left join meal m on m.athlete_id = n.athlete_id and m.id = n.meal_id and m.deleted_at is null
     left join portion o on o.athlete_id = n.athlete_id and o.id = n.portion_id
-    where ${side === 'you' ? sql`n.author_id <> ${personId}` : sql`n.author_id = ${personId}`}
+    where n.athlete_id = any(array(select unnest(athletes_seen('messages')))) and ${side === 'you' ? sql`n.author_id <> ${personId}` : sql`n.author_id = ${personId}`}
       and ${waits((who) => (side === 'you' ? sql`${who} = ${personId}` : sql`${who} <> ${personId}`))}
     order by n.created_at, n.id limit ${MOST_OPEN})`;
   return (await sql<OpenWord>`${list('you')} union all ${list('them')}`.execute(trx)).rows;

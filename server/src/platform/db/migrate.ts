@@ -79,6 +79,8 @@ export const ensureRoles = async (owner: Kysely<unknown>, passwords: { app: stri
     } else {
       await sql.raw(`alter role ${role} password ${quoted}`).execute(owner);
     }
+    // Compiling a query costs more than any of ours takes.
+    await sql.raw(`alter role ${role} set jit = off`).execute(owner);
   }
 };
 

@@ -1,9 +1,10 @@
 import { sql, type Kysely } from 'kysely';
 
 const OWN = `athlete_id = (select acting_person())`;
-const COACHED = `athlete_id = any ((select coached_athletes())::uuid[])`;
-const REACHABLE = `athlete_id = any ((select reachable_athletes())::uuid[])`;
-const seen = (kind: string): string => `athlete_id = any ((select athletes_seen('${kind}'))::uuid[])`;
+/** Asked as a set, which is hashed once: against a list every row of a thousand athletes' logs would go through a thousand ids. */
+const COACHED = `athlete_id in (select unnest(coached_athletes()))`;
+const REACHABLE = `athlete_id in (select unnest(reachable_athletes()))`;
+const seen = (kind: string): string => `athlete_id in (select unnest(athletes_seen('${kind}')))`;
 
 /** What belongs to which kind of sharing. Season, orders, bases and sent weeks are what coaching is about: every coach sees them. */
 const KINDS: Readonly<Record<string, readonly string[]>> = {
@@ -21,6 +22,21 @@ const KINDS: Readonly<Record<string, readonly string[]>> = {
   pictures: ['body_picture'],
   messages: ['note', 'note_settled'],
 };
+/** What every sharing shows. */
+const WITH_EVERY = [
+  'athlete',
+  'basis',
+  'change_order',
+  'check_in',
+  'check_in_answer',
+  'check_in_read',
+  'food_import',
+  'food_import_reject',
+  'movement_order',
+  'order_acknowledgement',
+  'season_release',
+  'season_revision',
+];
 /** Entries of a day that tell of the body, not of what was eaten or done. */
 const OF_BODY = `thing ->> 'kind' in ('morning', 'measure', 'look')`;
 
@@ -77,6 +93,7 @@ type Run = (text: string) => Promise<unknown>;
 const narrowed = async (run: Run): Promise<void> => {
   for (const [kind, tables] of Object.entries(KINDS))
     for (const table of tables) await run(`alter policy read on ${table} using (${seen(kind)})`);
+  for (const table of WITH_EVERY) await run(`alter policy read on ${table} using (${REACHABLE})`);
   await run(
     `alter policy read on day_entry using (case when ${OF_BODY} then ${seen('body')} else ${seen('log')} end)`,
   );
@@ -179,9 +196,11 @@ const readings = async (run: Run, definer: string): Promise<void> => {
   await run(`create policy read on reading for select to maul_app using (${OWN})`);
   // Once in ten minutes: whoever leafs through a week is one reader, not a hundred rows.
   await run(`create function note_reading(ids uuid[], what text) returns void language sql ${definer} as $$
+    with me as materialized (select public.acting_person() as id),
+      seen as materialized (select unnest(public.reachable_athletes()) as id)
     insert into public.reading as r (athlete_id, reader_id, kind)
-    select t.id, public.acting_person(), what from unnest(ids) as t(id)
-    where t.id = any (public.reachable_athletes()) and t.id <> public.acting_person() order by t.id
+    select t.id, me.id, what from me, unnest(ids) as t(id)
+    where t.id in (select id from seen) and t.id <> me.id order by t.id
     on conflict (athlete_id, day, reader_id, kind) do update set last_at = now()
       where r.last_at < now() - interval '10 minutes'
   $$`);
