@@ -3,6 +3,13 @@ import type { ResponseOf } from '@maul/contract/routes';
 import { routes } from '@maul/contract/routes';
 import { addDays, athleteDay } from '@maul/core/units';
 import { sql } from 'kysely';
+import { execFile } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
 import { v7 as uuidv7 } from 'uuid';
 import { openTestHouse, type Someone, type TestHouse } from '../testing/house.ts';
 
@@ -44,6 +51,57 @@ test('a token is shown once, listed without itself, and opens what its scopes sa
   );
   expect(JSON.stringify(rows)).not.toContain(token);
   await athlete.put(`/api/tokens/${id}`, { name: 'Scale', scopes: ['read-log'], days: 1 }).expect(409);
+});
+
+test('the script of the documentation posts a weigh-in, and run twice it is one', async () => {
+  const script = /```js\n([\s\S]*?)```/.exec(
+    readFileSync(join(import.meta.dirname, '../../../docs/api.md'), 'utf8'),
+  )?.[1];
+  if (script === undefined) throw new Error('there is no script in docs/api.md');
+  const weighed = async () => {
+    const day = athleteDay(new Date(), 'UTC', 0);
+    return (
+      (await athlete.get(`/api/athletes/${athlete.id}/days/${day}`).expect(200)).body as ResponseOf<'day'>
+    ).weighIn;
+  };
+  // The morning of the start makes way.
+  const first = await weighed();
+  if (first)
+    await athlete
+      .put(`/api/athletes/${athlete.id}/weigh-ins/${first.id}`, {
+        base: first.version,
+        day: first.day,
+        kg: first.kg,
+        conditions: null,
+        deleted: true,
+      })
+      .expect(200);
+  const { token } = await make(['write-weigh-ins']);
+  const server = house.app.listen(0, '127.0.0.1');
+  await once(server, 'listening');
+  const { port } = server.address() as AddressInfo;
+  const folder = mkdtempSync(join(tmpdir(), 'maul-script-'));
+  const file = join(folder, 'weigh-in.mjs');
+  writeFileSync(file, script);
+  const run = () =>
+    promisify(execFile)(process.execPath, [file, '78.4'], {
+      env: {
+        PATH: process.env.PATH,
+        TZ: 'UTC',
+        MAUL_URL: `http://127.0.0.1:${port}`,
+        MAUL_TOKEN: token,
+        MAUL_ATHLETE: athlete.id,
+      },
+    });
+  try {
+    await run();
+    await run();
+  } finally {
+    server.closeAllConnections();
+    server.close();
+    rmSync(folder, { recursive: true });
+  }
+  expect(await weighed()).toMatchObject({ kg: 78.4, version: 1 });
 });
 
 test('of its own person alone, also where that person’s log is shared by another', async () => {

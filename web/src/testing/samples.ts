@@ -1,5 +1,5 @@
 /** Small, complete rows of a day for the tests of the app. */
-import { DEFAULT_PROFILE } from '@maul/contract/people';
+import { DEFAULT_PROFILE, SHARED_KINDS } from '@maul/contract/people';
 import { NO_DETAILS, type Food } from '@maul/contract/foods';
 import {
   type DayDocument,
@@ -109,6 +109,7 @@ export const testDay = (change: Partial<DayDocument> = {}): DayDocument =>
       dayTurnsAt: 240,
       federationClass: null,
       hasCoach: false,
+      reader: { role: 'self', sees: [...SHARED_KINDS] },
       profile: DEFAULT_PROFILE,
       version: 1,
     },

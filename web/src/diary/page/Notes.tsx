@@ -41,6 +41,12 @@ const Note = ({
   );
 };
 
+/** Said while a coach is silent, beside words that are being written. */
+const Silent = () => {
+  const silent = useSilentCoaches();
+  return silent === '' ? null : <p className="quiet">{silent}</p>;
+};
+
 /** What a note of a day is about, where it is not the day or the meal itself. */
 const aboutOf = (note: NoteRow, portion: string | undefined): string | undefined =>
   note.orderId !== null ? 'an order' : note.pictureId !== null ? 'a picture' : portion;
@@ -56,7 +62,6 @@ const PlainNotes = ({
   label: string;
 }) => {
   const { person } = useSession();
-  const silent = useSilentCoaches();
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [about, setAbout] = useState('');
@@ -119,7 +124,7 @@ const PlainNotes = ({
               ))}
             </TextField>
           )}
-          {silent !== '' && <p className="quiet">{silent}</p>}
+          <Silent />
           <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
             Write
           </Button>
