@@ -35,7 +35,11 @@ export default {
       from: { path: '^(contract|server|web|e2e)/' },
       to: {
         path: '^(core|contract)/src/.+',
-        pathNot: ['^$1/src', '/index\\.ts$', '^contract/src/(common|problems|rights|route|routes|openapi)\\.ts$'],
+        pathNot: [
+          '^$1/src',
+          '/index\\.ts$',
+          '^contract/src/(common|problems|rights|route|routes|openapi)\\.ts$',
+        ],
       },
     },
     {
@@ -71,7 +75,9 @@ export default {
     {
       name: 'shared-ground-of-core-and-contract-knows-no-room',
       severity: 'error',
-      from: { path: '^(core/src/(units|nutrition|random)/|contract/src/(common|problems|rights|route)\\.ts)' },
+      from: {
+        path: '^(core/src/(units|nutrition|random)/|contract/src/(common|problems|rights|route)\\.ts)',
+      },
       to: { path: '^(core|contract)/src/', pathNot: SHARED },
     },
     {
