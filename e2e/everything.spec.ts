@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { accessible, enterAs, signUp } from './house.ts';
+import { newAthlete } from './people.ts';
 
 test(
   'everything is taken along as one file, and a new account reads it back',
@@ -42,3 +43,38 @@ test(
     await context.close();
   },
 );
+
+test('a diary of another program is looked at, kept, and taken back', { tag: '@desk' }, async ({ page }) => {
+  await newAthlete(page, 'Reads Along');
+  await page.goto('/account');
+  await page.getByRole('link', { name: 'Read a diary of another program' }).click();
+  const rows = [
+    'Datum;Lebensmittel;Menge;Eiweiß;Fett;Kohlenhydrate',
+    '03.11.2026;Haferflocken;80;10,8;5,6;48',
+    '03.11.2026;Milch;"200 g";7;3;9,6',
+    '14.11.2026;Reis, gekocht;250;6,5;0,8;70',
+    '14.11.2026;Sauce;ein Löffel;;;',
+  ];
+  await page
+    .getByLabel('Diary as CSV')
+    .setInputFiles({ name: 'tagebuch.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  await expect(page.getByText('3 portions in 2 meals, 0 mornings')).toBeVisible();
+  await expect(page.getByText('1 row is not taken')).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Dates' })).toHaveText('day, month, year');
+  await accessible(page);
+  await page.getByRole('button', { name: 'Keep 2 meals and 0 mornings' }).click();
+  await expect(page.getByText('All of it is kept.')).toBeVisible();
+  await page.goto('/today/2026-11-14');
+  await expect(page.getByText('Reis, gekocht').first()).toBeVisible();
+  // The same file again is the same diary, and goes as it came.
+  await page.goto('/read-diary');
+  await page
+    .getByLabel('Diary as CSV')
+    .setInputFiles({ name: 'tagebuch.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
+  await page.getByRole('button', { name: 'Keep 2 meals and 0 mornings' }).click();
+  await expect(page.getByText('All of it is kept.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it back' }).click();
+  await expect(page.getByText('Taken back.')).toBeVisible();
+  await page.goto('/today/2026-11-14');
+  await expect(page.getByText('Reis, gekocht')).toHaveCount(0);
+});

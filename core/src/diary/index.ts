@@ -56,3 +56,15 @@ export {
 } from './quickline/types.ts';
 export { portionUncertainty, portionWindow, sumUncertainty } from './uncertainty.ts';
 export { SOFT_BELOW, weighedShare } from './weighedShare.ts';
+export {
+  dateOrders,
+  DIARY_FIELDS,
+  type DiaryColumns,
+  type DiaryField,
+  type DiaryMeal,
+  type DiaryRead,
+  type DiaryReading,
+  guessColumns,
+  mealTimes,
+  readDiary,
+} from './readDiary.ts';

@@ -8,4 +8,8 @@ export const diaryRoutes: RouteObject[] = [
     lazy: async () => ({ Component: (await import('./paper/PaperPage.tsx')).PaperPage }),
   },
   { path: 'days', lazy: async () => ({ Component: (await import('./search/FindPage.tsx')).FindPage }) },
+  {
+    path: 'read-diary',
+    lazy: async () => ({ Component: (await import('./read/ReadDiaryPage.tsx')).ReadDiaryPage }),
+  },
 ];

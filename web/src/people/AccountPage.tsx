@@ -119,6 +119,15 @@ export const AccountPage = () => {
           <Button onClick={() => out(true)}>Sign out everywhere</Button>
         </div>
       </section>
+      {person.isAthlete && person.hasSeason && (
+        <section className="rows">
+          <h2 className="panel-title">A diary from elsewhere</h2>
+          <p>
+            <Link to="/read-diary">Read a diary of another program</Link>
+            <span className="second">: any CSV file, looked at before it is kept</span>
+          </p>
+        </section>
+      )}
       {person.isAthlete && person.hasSeason && <Tokens athleteId={person.id} />}
       {person.isAthlete && person.hasSeason && <TakeEverything athleteId={person.id} />}
       {!person.isDemo && <Leaving leavingAt={person.leavingAt} isCoach={person.isCoach} />}
