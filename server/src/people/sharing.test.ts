@@ -257,6 +257,18 @@ describe('handing an athlete over', () => {
     await athlete.put(at(`/proposals/${id}/answer`), { yes: true }).expect(404);
   });
 
+  test('an assistant who takes over is a coach from then on; the same person is not asked about twice', async () => {
+    const helper = await house.signUp('coach', 'Assistant');
+    await share(helper, { role: 'assistant' });
+    const { id } = (await ask(helper).expect(200)).body as { id: string };
+    const otherwise = await ask(helper, { instead: false }).expect(409);
+    expect((otherwise.body as { detail: string }).detail).toContain('Take that back first');
+    await athlete.put(at(`/proposals/${id}/answer`), { yes: true }).expect(200);
+    expect((await dayOf(helper)).athlete).toMatchObject({ reader: { role: 'coach' }, hasCoach: true });
+    const mine = (await sessionOf(athlete)).grants.map((g) => [g.coachName, g.role]);
+    expect(mine).toEqual([['Assistant', 'coach']]);
+  });
+
   test('a no changes nothing; a coach takes a question back; a coach who has gone asks no more', async () => {
     const other = await house.signUp('coach', 'Other');
     const first = (await ask(other, { role: 'assistant', instead: false }).expect(200)).body as {

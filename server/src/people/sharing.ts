@@ -80,6 +80,11 @@ export const mountSharing = (router: Router, house: Services): void => {
         (p) => p.athleteId === params.athleteId && p.toId === to.id && !p.mine,
       );
       if (!asked) throw new ProblemError('id-taken', GONE);
+      if (asked.role !== body.role || asked.instead !== body.instead)
+        throw new ProblemError(
+          'id-taken',
+          `${asked.athleteName} is asked about ${asked.toName} already, otherwise. Take that back first; nothing was asked.`,
+        );
       const { toId: _, ...proposal } = asked;
       return proposal;
     }),

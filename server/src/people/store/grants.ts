@@ -50,7 +50,7 @@ export const coachByCode = async (trx: AppTransaction, code: string) =>
 export const eaterByCode = async (trx: AppTransaction, code: string) =>
   (await sql<{ id: string; name: string }>`select id, name from eater_by_code(${code})`.execute(trx)).rows[0];
 
-/** Shares with somebody. A grant that is live already is answered as it is. */
+/** Shares with somebody. A grant of the same role that is live already is answered as it is; one of another role makes way. */
 export const shareWith = async (
   trx: AppTransaction,
   athleteId: string,
@@ -65,8 +65,9 @@ export const shareWith = async (
     .where('coach_id', '=', coach.id)
     .where('ended_at', 'is', null)
     .executeTakeFirst();
+  if (live && live.role !== role) await endShare(trx, athleteId, live.id);
   const grant =
-    live ??
+    (live?.role === role ? live : undefined) ??
     (await trx
       .insertInto('coach_grant')
       .values({ athlete_id: athleteId, id, coach_id: coach.id, ended_at: null, role, sees })
