@@ -7,7 +7,7 @@ test(
   { tag: '@desk' },
   async ({ page, browser }) => {
     test.setTimeout(120_000);
-    const { id } = await newAthlete(page, 'Wren Quist');
+    const { id, today } = await newAthlete(page, 'Wren Quist');
     const context = await browser.newContext();
     const desk = await context.newPage();
     await signUp(desk, 'Helper Moss', 'coach');
@@ -42,6 +42,11 @@ test(
     await desk.goto('/roster');
     await expect(desk.getByText('The log is not shared with you')).toHaveCount(0);
 
+    // The page that an assistant has open shows nothing of who has ended the sharing.
+    const day = `/athletes/${id}/${today}`;
+    await desk.goto(day);
+    await expect(desk.getByText('Wren Quist')).toBeVisible();
+
     await page.getByRole('button', { name: 'Who read what' }).click();
     await expect(page.getByRole('row', { name: /Helper Moss read .*the roster/ })).toBeVisible();
 
@@ -59,6 +64,11 @@ test(
     await page.getByRole('button', { name: 'End', exact: true }).click();
     await expect(page.getByText('Kitchen scale')).toHaveCount(0);
     expect((await ask()).status()).toBe(401);
+    await expect(desk.getByText('Wren Quist')).toBeVisible();
+    await page.getByRole('button', { name: 'End sharing' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'End sharing' }).click();
+    await expect(desk.getByText('they do not share with you')).toBeVisible();
+    await expect(desk.getByText('Wren Quist')).toHaveCount(0);
     await context.close();
   },
 );

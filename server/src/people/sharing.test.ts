@@ -2,6 +2,7 @@ import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/g
 import { DEFAULT_PROFILE, type Session, SHARED_KINDS } from '@maul/contract/people';
 import type { ResponseOf } from '@maul/contract/routes';
 import { routes } from '@maul/contract/routes';
+import { dayTargets } from '@maul/core/plan';
 import { addDays, athleteDay } from '@maul/core/units';
 import { v7 as uuidv7 } from 'uuid';
 import { acting } from '../platform/db/connect.ts';
@@ -228,6 +229,33 @@ describe('an assistant', () => {
       ),
     ).rejects.toThrow(/row-level security|column/);
   });
+});
+
+test('two coaches who sign at once: both orders are kept, and the one signed later acts last', async () => {
+  const other = await house.signUp('coach', 'Second coach');
+  await share(other);
+  const { season } = (await coach.get(at('/season')).expect(200)).body as ResponseOf<'season'>;
+  const sign = (who: Someone, amount: number) =>
+    who.put(at(`/orders/${uuidv7()}`), {
+      phaseId: season.phases[0]?.id,
+      from: addDays(today, 1),
+      until: null,
+      dayTypes: null,
+      macro: 'CARB',
+      change: { kind: 'absolute', amount },
+      lever: null,
+      reason: 'At once',
+      confirmed: [],
+    });
+  const answers = await Promise.all([sign(coach, 200), sign(other, 220)]);
+  expect(answers.map((a) => a.status)).toEqual([200, 200]);
+  const { orders } = (await athlete.get(at('/orders')).expect(200)).body as ResponseOf<'orders'>;
+  expect(orders.map((o) => o.signedByName).sort()).toEqual(['Coach', 'Second coach']);
+  const tomorrow = (await athlete.get(at(`/days/${addDays(today, 1)}`)).expect(200))
+    .body as ResponseOf<'day'>;
+  const last = [...orders].sort((a, b) => a.signedAt.localeCompare(b.signedAt)).at(-1);
+  const targets = dayTargets(tomorrow.season, tomorrow.bases, tomorrow.orders, addDays(today, 1));
+  expect(targets?.windows.CARB?.aim).toBe(last?.change.amount);
 });
 
 describe('handing an athlete over', () => {

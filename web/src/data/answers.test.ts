@@ -1,6 +1,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import { ME, testDay, testEntry, testMeal, testPortion, testStanding } from '../testing/samples.ts';
+import { call } from './api.ts';
 import { putRow, withPending, withSaved } from './day.ts';
 import { useOutbox, type OutboxEntry } from './outbox.ts';
 import { dayQuery, outbox, queryClient } from './session.ts';
@@ -125,4 +126,41 @@ describe('an answer that was on its way while something was kept', () => {
     answerDay(answer([]));
     expect(await asked).toMatchObject({ standing: [{ id: id(3), thing }] });
   });
+});
+
+test('what an athlete no longer shares is let go on an open page; a server that is away takes nothing', async () => {
+  const status = { now: 404 };
+  globalThis.fetch = jest.fn<typeof fetch>(() =>
+    status.now === 0
+      ? Promise.reject(new TypeError('away'))
+      : Promise.resolve({
+          ok: false,
+          status: status.now,
+          json: () =>
+            Promise.resolve({
+              type: 'urn:maul:problem:not-found',
+              title: 'Not found',
+              status: 404,
+              detail: 'There is no such athlete, or they do not share with you.',
+            }),
+        } as Response),
+  );
+  const key = ['trend', 'somebody', 30];
+  const ask = () =>
+    queryClient
+      .fetchQuery({
+        queryKey: key,
+        queryFn: () => call('trend', { params: { athleteId: id(1) }, query: { days: 30 } }),
+        retry: false,
+        staleTime: 0,
+      })
+      .catch(() => undefined);
+  queryClient.setQueryData(key, { days: ['theirs'] });
+  status.now = 0;
+  await ask();
+  expect(queryClient.getQueryData(key)).toEqual({ days: ['theirs'] });
+  status.now = 404;
+  await ask();
+  expect(queryClient.getQueryData(key)).toBeUndefined();
+  expect(queryClient.getQueryState(key)?.status).toBe('error');
 });

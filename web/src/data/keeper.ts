@@ -39,6 +39,10 @@ export const keptDay = async (
   date: string,
 ): Promise<DayDocument | undefined> => (await db.days.get(dayKey(personId, athleteId, date)))?.day;
 
+/** Takes the copies of one athlete off the device: they share no longer. */
+export const forgetAthlete = (personId: string, athleteId: string): Promise<number> =>
+  db.days.where('key').startsWith(`${personId} ${athleteId} `).delete();
+
 /** Takes this person's copies off the device; what is still unsent stays until they sign in again. */
 export const forgetDays = (personId: string): Promise<number> =>
   db.days.where('personId').equals(personId).delete();

@@ -2,7 +2,7 @@ import type { DayDocument, StandingRow } from '@maul/contract/diary';
 import { type ResponseOf, EVENTS_PATH, ChangeEvent } from '@maul/contract/routes';
 import type { Session } from '@maul/contract/people';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
-import { QueryClient, useQuery } from '@tanstack/react-query';
+import { type Query, QueryCache, QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { deviceToday } from './device.ts';
@@ -11,7 +11,21 @@ import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.
 import { journalled } from './journal.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
+/**
+ * What is answered with “not found” is let go, also where it was shown before: an athlete who has ended a sharing is read no longer, neither on an open
+ * page nor in a copy on this device.
+ */
+const letGo = (error: Error, query: Query<unknown, unknown>): void => {
+  if (!(error instanceof ApiProblem && error.is('not-found')) || query.state.data === undefined) return;
+  query.setState({ data: undefined });
+  const [what, athleteId] = query.queryKey;
+  const session = queryClient.getQueryData<Session>(['session']);
+  if (what === 'day' && typeof athleteId === 'string' && session)
+    void keeperModule().then((keeper) => keeper.forgetAthlete(session.person.id, athleteId));
+};
+
 export const queryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: letGo }),
   defaultOptions: {
     queries: {
       staleTime: 60_000,
