@@ -4,7 +4,7 @@ import { ProblemError } from '../platform/http/problems.ts';
 import { did } from './door.ts';
 import { athleteOf, mustSign } from './store/athletes.ts';
 import { coachByCode, endedGrants, endShare, narrow, shareWith } from './store/grants.ts';
-import { addProposal, closeProposal, grantOfAsker, openProposals } from './store/proposals.ts';
+import { addProposal, closeProposal, grantOfAsker, openProposal } from './store/proposals.ts';
 import { readingsOfMe } from './store/readings.ts';
 
 const NOBODY = 'Nobody has this code. Check it with them; nothing was shared.';
@@ -76,9 +76,7 @@ export const mountSharing = (router: Router, house: Services): void => {
         role: body.role,
         instead: body.instead,
       });
-      const asked = (await openProposals(trx)).find(
-        (p) => p.athleteId === params.athleteId && p.toId === to.id && !p.mine,
-      );
+      const asked = await openProposal(trx, params.athleteId, { toId: to.id });
       if (!asked) throw new ProblemError('id-taken', GONE);
       if (asked.role !== body.role || asked.instead !== body.instead)
         throw new ProblemError(
@@ -92,9 +90,7 @@ export const mountSharing = (router: Router, house: Services): void => {
 
   mount(router, house, 'answerProposal', ({ params, body, acting, signed }) =>
     acting(async (trx) => {
-      const asked = (await openProposals(trx)).find(
-        (p) => p.athleteId === params.athleteId && p.id === params.id,
-      );
+      const asked = await openProposal(trx, params.athleteId, { id: params.id });
       if (!asked) throw new ProblemError('not-found', GONE);
       if (body.yes && !asked.mine)
         throw new ProblemError('not-allowed', 'Only the athlete lets somebody in. Nothing was changed.');

@@ -1,14 +1,31 @@
 import type { GrantRole, Proposal } from '@maul/contract/people';
-import { sql } from 'kysely';
+import { type RawBuilder, sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 
-/** What a coach asked of this athlete, or this coach asked, and nobody has answered; the oldest first, at most 200. */
-export const openProposals = async (trx: AppTransaction): Promise<(Proposal & { toId: string })[]> =>
+type Open = Proposal & { toId: string };
+const openWhere = async (trx: AppTransaction, which: RawBuilder<unknown>): Promise<Open[]> =>
   (
-    await sql<Proposal & { toId: string }>`
+    await sql<Open>`
       select id, athlete_id as "athleteId", athlete_name as "athleteName", by_name as "byName", to_id as "toId", to_name as "toName",
-        role, instead, at, mine from open_proposals()`.execute(trx)
+        role, instead, at, mine from open_proposals() where ${which}`.execute(trx)
   ).rows;
+
+/** What a coach asked of this athlete, or this coach asked, and nobody has answered; the oldest first, at most 200. */
+export const openProposals = (trx: AppTransaction): Promise<Open[]> =>
+  openWhere(trx, sql`true order by at, id limit 200`);
+
+/** One of them: by its id, or by whom an athlete was asked about. */
+export const openProposal = async (
+  trx: AppTransaction,
+  athleteId: string,
+  one: { id: string } | { toId: string },
+): Promise<Open | undefined> =>
+  (
+    await openWhere(
+      trx,
+      sql`athlete_id = ${athleteId} and ${'id' in one ? sql`id = ${one.id}` : sql`to_id = ${one.toId} and not mine`}`,
+    )
+  )[0];
 
 /** Asks an athlete; the same question twice is one. */
 export const addProposal = (

@@ -173,7 +173,6 @@ const asked = async (run: Run, definer: string): Promise<void> => {
     where p.answered_at is null and t.is_coach and (p.athlete_id = me.id or p.by_id = me.id)
       and exists (select from public.coach_grant g where g.athlete_id = p.athlete_id and g.coach_id = p.by_id
         and g.ended_at is null and g.role = 'coach')
-    order by p.at, p.id limit 200
   $$`);
   await run(`revoke execute on function open_proposals() from public`);
   await run(`grant execute on function open_proposals() to maul_app`);
