@@ -136,8 +136,8 @@ test(
     await accessible(page);
     await closer.getByRole('button', { name: 'Write' }).click();
     await expect(closer.getByText('Tighter than last week.')).toBeVisible();
-    await expect(closer.locator('.mark')).toHaveText('1');
+    await expect(closer.locator('.place-mark')).toHaveText('1');
     await closer.getByRole('button', { name: 'take back' }).click();
-    await expect(closer.locator('.mark')).toHaveCount(0);
+    await expect(closer.locator('.place-mark')).toHaveCount(0);
   },
 );

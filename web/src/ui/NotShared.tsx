@@ -1,5 +1,6 @@
 import type { Athlete } from '@maul/contract/people';
 import type { z } from 'zod';
+import './notShared.css';
 
 type Of = Pick<z.infer<typeof Athlete>, 'name' | 'reader'>;
 type Kind = Of['reader']['sees'][number];

@@ -5,6 +5,7 @@ import { useState, type KeyboardEvent } from 'react';
 import { sentenceOf } from '../data/api.ts';
 import { useSession } from '../data/session.ts';
 import { type Thing, useWordsOn, useWriteWord } from '../data/words.ts';
+import './wordsOn.css';
 
 /** Words beside an order or a picture, and a place to write more. */
 export const WordsOn = ({
@@ -56,7 +57,7 @@ export const WordsOn = ({
     <div className="notes words-on">
       {words.map((note) => (
         <p key={note.id} className="note" id={`note-${note.id}`}>
-          {note.mark && <b className="mark-number">{(places += 1)}</b>} <b>{note.authorName}:</b> {note.text}
+          {note.mark && <b className="place-number">{(places += 1)}</b>} <b>{note.authorName}:</b> {note.text}
           {note.authorId === person.id && (
             <button
               type="button"

@@ -33,17 +33,17 @@ export const Marked = ({ athleteId, picture }: { athleteId: string; picture: Bod
     <>
       <button
         type="button"
-        className="frame marked"
+        className="frame picture-press"
         onClick={press}
         aria-label={`Say something of a place: ${name}`}
       >
         <Framed athleteId={athleteId} picture={picture} />
         {marks.map((mark, i) => (
-          <span key={mark.id} className="mark" style={styleOf(mark)}>
+          <span key={mark.id} className="place-mark" style={styleOf(mark)}>
             {i + 1}
           </span>
         ))}
-        {place && <span className="mark mark-new" style={styleOf(place)} />}
+        {place && <span className="place-mark place-new" style={styleOf(place)} />}
       </button>
       <WordsOn
         athleteId={athleteId}

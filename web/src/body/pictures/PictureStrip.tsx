@@ -38,7 +38,7 @@ export const PictureStrip = ({ athleteId, groups }: { athleteId: string; groups:
         <figure key={picture.id}>
           <button
             type="button"
-            className="frame marked"
+            className="frame picture-press"
             aria-label={`Look closer, and say something: ${poseName(picture).toLowerCase()}, ${shortDate(picture.day)}`}
             onClick={() => setCloser(picture)}
           >

@@ -257,6 +257,7 @@ export const ReadDiaryPage = () => {
   const [running, setRunning] = useState<{ away: boolean; done: number } | null>(null);
   const [kept, setKept] = useState<(Kept & { away: boolean }) | null>(null);
   const stopped = useRef(false);
+  const input = useRef<HTMLInputElement>(null);
   useEffect(() => {
     document.title = 'Maul, read a diary';
     return () => {
@@ -330,16 +331,17 @@ export const ReadDiaryPage = () => {
         </p>
       </div>
       <p>
-        <Button component="label" variant={table ? 'outlined' : 'contained'}>
+        <Button variant={table ? 'outlined' : 'contained'} onClick={() => input.current?.click()}>
           {table ? 'Another file' : 'Choose the file'}
-          <input
-            type="file"
-            accept=".csv,.tsv,.txt,text/csv"
-            className="hidden"
-            aria-label="Diary as CSV"
-            onChange={(e) => void choose(e)}
-          />
-        </Button>{' '}
+        </Button>
+        <input
+          ref={input}
+          type="file"
+          hidden
+          accept=".csv,.tsv,.txt,text/csv"
+          aria-label="Diary as CSV"
+          onChange={(e) => void choose(e)}
+        />{' '}
         {table && (
           <span className="second">
             {table.name}, {plural(table.rows.length, 'row')}
