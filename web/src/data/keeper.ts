@@ -1,4 +1,4 @@
-import type { DayDocument } from '@maul/contract/diary';
+import { DayDocument } from '@maul/contract/diary';
 import Dexie, { type EntityTable } from 'dexie';
 import type { OutboxEntry, OutboxKeeper } from './outbox.ts';
 
@@ -33,11 +33,13 @@ export const keepDay = async (personId: string, day: DayDocument): Promise<void>
   await db.days.bulkDelete(old);
 };
 
+/** A copy of a day; none where an older Maul kept it in another shape. */
 export const keptDay = async (
   personId: string,
   athleteId: string,
   date: string,
-): Promise<DayDocument | undefined> => (await db.days.get(dayKey(personId, athleteId, date)))?.day;
+): Promise<DayDocument | undefined> =>
+  DayDocument.safeParse((await db.days.get(dayKey(personId, athleteId, date)))?.day).data;
 
 /** Takes the copies of one athlete off the device: they share no longer. */
 export const forgetAthlete = (personId: string, athleteId: string): Promise<number> =>

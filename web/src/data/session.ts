@@ -1,6 +1,6 @@
 import type { DayDocument, StandingRow } from '@maul/contract/diary';
 import { type ResponseOf, EVENTS_PATH, ChangeEvent } from '@maul/contract/routes';
-import type { Session } from '@maul/contract/people';
+import { Session } from '@maul/contract/people';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
 import { type Query, QueryCache, QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
@@ -100,7 +100,9 @@ export const sessionQuery = {
         return null;
       }
       const kept = localStorage.getItem('maul-session');
-      if (error instanceof Unreachable && kept !== null) return JSON.parse(kept) as Session;
+      // What an older Maul kept may have another shape.
+      const read = error instanceof Unreachable && kept !== null ? Session.safeParse(JSON.parse(kept)) : null;
+      if (read?.success) return read.data;
       throw error;
     }
   },
