@@ -9,7 +9,7 @@ type Kind = Of['reader']['sees'][number];
 export const KIND_WORDS: Readonly<Record<Kind, { name: string; holds: string }>> = {
   log: { name: 'Log', holds: 'meals, portions, water, training, own foods' },
   body: { name: 'Body', holds: 'weight, mornings, measures, looks' },
-  pictures: { name: 'Pictures', holds: 'pictures of the body' },
+  pictures: { name: 'Pictures', holds: 'of the body, in the same poses' },
   health: { name: 'Health', holds: 'statements of illness, medication, cycle lost' },
   messages: { name: 'Messages', holds: 'notes beside days, meals and portions' },
 };
