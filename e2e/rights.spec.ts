@@ -118,7 +118,7 @@ test(
 
     await page.getByRole('link', { name: /^Read \d+ weeks$/ }).click();
     await expect(page.getByRole('columnheader', { name: 'Mean window' })).toBeVisible();
-    await expect(page.getByRole('combobox', { name: 'Lay beside' })).toBeVisible();
+    await expect(page.getByRole('combobox', { name: 'Compare with' })).toBeVisible();
     // The season, from which it is known what can be laid beside.
     await expect(page.getByRole('region', { name: 'History of the season' })).toBeVisible();
     await page.keyboard.press('b');

@@ -34,7 +34,7 @@ export const HoursOfSilence = () => {
       <p className="second">
         {kept
           ? `From ${kept.from} to ${kept.to}, ${kept.zone}. Your athletes read this beside their words; nothing that waits is shown to you meanwhile unless you ask for it.`
-          : 'None. Athletes may expect an answer at any hour.'}
+          : 'None are kept: your athletes are told nothing of when you read.'}
       </p>
       <form className="pair" onSubmit={submit}>
         <TextField

@@ -41,7 +41,7 @@ const Keys = () => (
   <p className="second review-keys">
     <kbd>j</kbd> next <kbd>k</kbd> previous <kbd>a</kbd> answer <kbd>Ctrl Enter</kbd> send <kbd>c</kbd>{' '}
     <kbd>Enter</kbd> no change <kbd>1</kbd> to <kbd>4</kbd> choose a draft <kbd>o</kbd> its order <kbd>b</kbd>{' '}
-    lay another week beside <kbd>l</kbd> later
+    compare with another week <kbd>l</kbd> later
   </p>
 );
 

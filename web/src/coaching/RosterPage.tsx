@@ -202,7 +202,7 @@ const Filters = ({
       <TextField
         select
         size="small"
-        label="Enters"
+        label="Enters the show"
         value={shows.includes(filter.show) ? filter.show : ''}
         onChange={(e) => onChange({ ...filter, show: e.target.value })}
         slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}

@@ -1,19 +1,19 @@
 import type { GrantRole, Session } from '@maul/contract/people';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
+import { WordField } from '../ui/fields/WordField.tsx';
 import { longDateTime, plural } from '../ui/formats/show.ts';
 
 type What = 'assistant' | 'coach' | 'instead';
 const WHAT: Readonly<Record<What, { words: string; role: GrantRole; instead: boolean }>> = {
-  assistant: { words: 'as an assistant: reads, notes, signs nothing', role: 'assistant', instead: false },
-  coach: { words: 'as a second coach', role: 'coach', instead: false },
-  instead: { words: 'as coach instead of you', role: 'coach', instead: true },
+  assistant: { words: 'assistant, signs nothing', role: 'assistant', instead: false },
+  coach: { words: 'second coach', role: 'coach', instead: false },
+  instead: { words: 'coach instead of you', role: 'coach', instead: true },
 };
 const EVERYBODY = 'all';
 
@@ -66,39 +66,27 @@ export const LetIn = ({ session }: { session: Session }) => {
       </p>
       <form className="rows" onSubmit={submit}>
         <div className="pair">
-          <TextField
-            select
+          <WordField
             label="Whom to ask"
             value={whom}
-            onChange={(e) => setWhom(e.target.value)}
-            sx={{ flex: 1 }}
-          >
-            <MenuItem value={EVERYBODY}>{plural(mine.length, 'athlete')} of yours</MenuItem>
-            {mine.map((g) => (
-              <MenuItem key={g.athleteId} value={g.athleteId}>
-                {g.athleteName}
-              </MenuItem>
-            ))}
-          </TextField>
+            options={[
+              [EVERYBODY, `${plural(mine.length, 'athlete')} of yours`],
+              ...mine.map((g) => [g.athleteId, g.athleteName] as const),
+            ]}
+            onChange={setWhom}
+          />
           <TextField
             label="Their coach’s code"
             value={code}
             onChange={(e) => setCode(e.target.value)}
             autoComplete="off"
           />
-          <TextField
-            select
-            label="Let them in"
+          <WordField
+            label="As what"
             value={what}
-            onChange={(e) => setWhat(e.target.value as What)}
-            sx={{ flex: 1 }}
-          >
-            {(Object.keys(WHAT) as What[]).map((one) => (
-              <MenuItem key={one} value={one}>
-                {WHAT[one].words}
-              </MenuItem>
-            ))}
-          </TextField>
+            options={(Object.keys(WHAT) as What[]).map((one) => [one, WHAT[one].words] as const)}
+            onChange={setWhat}
+          />
         </div>
         <Button type="submit" disabled={code.trim().length < 4}>
           Ask

@@ -4,12 +4,12 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
+import { WordField } from '../ui/fields/WordField.tsx';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { KIND_WORDS } from '../ui/NotShared.tsx';
 import { longDateTime } from '../ui/formats/show.ts';
@@ -17,7 +17,7 @@ import { WhoRead } from './WhoRead.tsx';
 
 type Grant = Session['grants'][number];
 
-export const ROLE_WORDS: Readonly<Record<GrantRole, string>> = {
+const ROLE_WORDS: Readonly<Record<GrantRole, string>> = {
   coach: 'Coach: reads, writes notes, answers weeks, signs orders',
   assistant: 'Assistant: reads and writes notes, signs nothing',
 };
@@ -212,19 +212,15 @@ export const Sharing = ({ session }: { session: Session }) => {
             onChange={(e) => setCode(e.target.value)}
             autoComplete="off"
           />
-          <TextField
-            select
+          <WordField
             label="As"
             value={role}
-            onChange={(e) => setRole(e.target.value as GrantRole)}
-            sx={{ flex: 1 }}
-          >
-            {(['coach', 'assistant'] as const).map((one) => (
-              <MenuItem key={one} value={one}>
-                {ROLE_WORDS[one]}
-              </MenuItem>
-            ))}
-          </TextField>
+            options={[
+              ['coach', ROLE_WORDS.coach],
+              ['assistant', ROLE_WORDS.assistant],
+            ]}
+            onChange={setRole}
+          />
         </div>
         {code.trim() !== '' && <Kinds sees={sees} label="What they will see" onChange={setSees} />}
         <Button type="submit" disabled={code.trim().length < 4}>

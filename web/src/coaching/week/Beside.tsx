@@ -35,7 +35,7 @@ export const BesideChoice = ({ ways, chosen, choose, error }: ReturnType<typeof 
   <TextField
     select
     size="small"
-    label="Lay beside"
+    label="Compare with"
     value={chosen ?? ''}
     error={error !== null}
     helperText={error && sentenceOf(error)}

@@ -11,14 +11,13 @@ import type { Method } from '@maul/core/foods';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import LinearProgress from '@mui/material/LinearProgress';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import Papa from 'papaparse';
 import { type ChangeEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { sentenceOf } from '../../data/api.ts';
 import { queryClient, useOwnDay } from '../../data/session.ts';
 import { plural, shortDate } from '../../ui/formats/show.ts';
+import { WordField } from '../../ui/fields/WordField.tsx';
 import { digestOf, type Kept, runSteps, stepsOf } from './keep.ts';
 import './readDiary.css';
 
@@ -61,33 +60,6 @@ const tableOf = async (file: File): Promise<Table | string> => {
     return `${file.name} is no table with a header and rows. ${NOTHING}`;
   return { name: file.name, digest: await digestOf(text), headers, rows };
 };
-
-const Choice = <T extends string>({
-  label,
-  value,
-  options,
-  onChange,
-}: {
-  label: string;
-  value: T;
-  options: readonly (readonly [T, string])[];
-  onChange: (value: T) => void;
-}) => (
-  <TextField
-    select
-    size="small"
-    label={label}
-    value={value}
-    onChange={(e) => onChange(e.target.value as T)}
-    slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-  >
-    {options.map(([one, words]) => (
-      <MenuItem key={one} value={one}>
-        {words}
-      </MenuItem>
-    ))}
-  </TextField>
-);
 
 /** What would be taken: how much, the first rows of it, and what would not, with why. */
 const Look = ({ read }: { read: DiaryRead }) => {
@@ -175,7 +147,7 @@ const Mapping = ({
   return (
     <div className="read-columns" role="group" aria-label="Which column holds what">
       {DIARY_FIELDS.map((field) => (
-        <Choice
+        <WordField
           key={field}
           label={FIELD_WORDS[field]}
           value={String(reading.columns[field] ?? '')}
@@ -202,7 +174,7 @@ const Means = ({
   onMethod: (next: Method) => void;
 }) => (
   <div className="read-columns">
-    <Choice
+    <WordField
       label="Dates"
       value={reading.dates}
       options={[
@@ -212,8 +184,8 @@ const Means = ({
       ]}
       onChange={(next) => onChange({ ...reading, dates: next })}
     />
-    <Choice
-      label="Figures are for"
+    <WordField
+      label="Nutrients are stated for"
       value={reading.figures}
       options={[
         ['the amount', 'the amount eaten'],
@@ -221,7 +193,7 @@ const Means = ({
       ]}
       onChange={(next) => onChange({ ...reading, figures: next })}
     />
-    <Choice
+    <WordField
       label="Carbs are"
       value={reading.carbs}
       options={[
@@ -230,7 +202,7 @@ const Means = ({
       ]}
       onChange={(next) => onChange({ ...reading, carbs: next })}
     />
-    <Choice label="Amounts were known" value={method} options={HOW} onChange={onMethod} />
+    <WordField label="How amounts were known" value={method} options={HOW} onChange={onMethod} />
   </div>
 );
 
