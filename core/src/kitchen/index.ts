@@ -1,0 +1,74 @@
+export {
+  amountsIn,
+  type Batch,
+  type BatchInput,
+  batchOf,
+  type BatchPart,
+  boxDoubt,
+  yieldAgainst,
+  yieldTeller,
+} from './batch.ts';
+export {
+  coolBy,
+  cooling,
+  type Cooling,
+  coreSaid,
+  readTemperature,
+  type SafeCore,
+  safeCore,
+} from './cooking.ts';
+export {
+  type BoxToFill,
+  type BoxWindow,
+  type BoxWish,
+  divideBatch,
+  type Division,
+  unaccounted,
+} from './divide.ts';
+export { type KitchenFood } from './food.ts';
+export { menuWeek } from './menu/menu.ts';
+export {
+  type Menu,
+  type MenuChoice,
+  type MenuDish,
+  type MenuMeal,
+  type MenuProblem,
+} from './menu/problem.ts';
+export { whyNot } from './menu/whyNot.ts';
+export {
+  type RecipeAmounts,
+  recipeForTarget,
+  type RecipeLine,
+  scaleRecipe,
+  servingOf,
+  timesForPot,
+} from './recipe.ts';
+export {
+  type Schedule,
+  schedule,
+  type ScheduleDish,
+  type ScheduleProblem,
+  type ScheduleStock,
+  shortSentences,
+} from './schedule.ts';
+export { keepingAt, keepsUntil, type Kept, type KeepRule, type Place, type StockKind } from './shelfLife.ts';
+export {
+  boughtGrams,
+  costOf,
+  type PackPrice,
+  proteinCost,
+  type ShoppingLine,
+  shoppingList,
+  shoppingText,
+  type Wanted,
+} from './shopping.ts';
+export {
+  correction,
+  eatingOrder,
+  offered,
+  openedTwice,
+  type StockItem,
+  type StockLine,
+  stockLine,
+} from './stock.ts';
+export { type Packed, packingList, packTrip, type Trip } from './trip.ts';
