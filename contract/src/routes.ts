@@ -4,6 +4,7 @@ import { bodyRoutes } from './body/index.ts';
 import { coachingRoutes } from './coaching/index.ts';
 import { diaryRoutes } from './diary/index.ts';
 import { foodsRoutes } from './foods/index.ts';
+import { kitchenRoutes } from './kitchen/index.ts';
 import { peakRoutes } from './peak/index.ts';
 import { peopleRoutes } from './people/index.ts';
 import { planRoutes } from './plan/index.ts';
@@ -28,6 +29,7 @@ export const routes = {
   ...planRoutes,
   ...bodyRoutes,
   ...foodsRoutes,
+  ...kitchenRoutes,
   ...diaryRoutes,
   ...coachingRoutes,
   ...peakRoutes,

@@ -11,6 +11,7 @@ import { mountDiary } from './diary/index.ts';
 import type { ChangeFeed } from './platform/events/feed.ts';
 import { mountExchange, mountFoods } from './foods/index.ts';
 import { lettersOf, mountCoaching } from './coaching/index.ts';
+import { mountKitchenWork } from './kitchen/index.ts';
 import { mountPeak } from './peak/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from './plan/index.ts';
 import { mount, type Services } from './platform/http/mount.ts';
@@ -85,6 +86,7 @@ export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => 
   mountPeak(api, house);
   mountDiary(api, house);
   mountFoods(api, house);
+  mountKitchenWork(api, house);
   mountExchange(api, house);
   mountCoaching(api, house);
   api.use('/api', () => {

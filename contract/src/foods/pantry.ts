@@ -24,6 +24,8 @@ const seen = {
   rawGrams: Weighed,
   cookedGrams: Weighed,
   day: Day,
+  /** The pot, pan or tray it was cooked in, where that is known. */
+  pot: text({ max: 60 }).nullable().default(null),
 };
 /** One weighing of a food before and after it was cooked. */
 export const YieldSeen = z.strictObject({ id: Id, ...seen, version: Version, deleted: z.boolean() });

@@ -1,7 +1,7 @@
 import { FOOD_GROUPS, METHODS, type Method } from '@maul/core/foods';
 import { z } from 'zod';
 import { ALLERGENS } from './allergens.ts';
-import { Day, FoodState, LARGEST_INT, Name, Nutrients, ShortId, Version, text } from '../common.ts';
+import { Day, FoodState, Id, LARGEST_INT, Name, Nutrients, ShortId, Version, text } from '../common.ts';
 
 export const MethodName = z.enum(METHODS as readonly [Method, ...Method[]]);
 
@@ -106,5 +106,7 @@ export const PortionFood = z.strictObject({
   counted: z.boolean().optional(),
   /** Relative standard uncertainty of the composition, where it is not the usual one. */
   doubt: z.number().min(0).max(2).optional(),
+  /** The box, pack or leftover it was taken from: what is eaten of it is off the stock. */
+  stockId: Id.optional(),
 });
 export type PortionFood = z.infer<typeof PortionFood>;

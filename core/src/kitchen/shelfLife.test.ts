@@ -92,15 +92,15 @@ describe('temperatures', () => {
     expect(safeCore(['Chicken stock', 'Rice', 'Ground pepper'])).toBeUndefined();
   });
   test('a core below the safe one says to cook on', () => {
-    expect(coreSaid(68, safeCore(['Turkey']))).toMatchObject({ safe: false, sentence: expect.stringContaining('Cook it on') as string }); // prettier-ignore
+    expect(coreSaid(68, safeCore(['Turkey']))).toMatchObject({ safe: false, sentence: expect.stringContaining('Cook it on') }); // prettier-ignore
     expect(coreSaid(75, safeCore(['Turkey']))?.safe).toBe(true);
     expect(coreSaid(75, undefined)).toBeUndefined();
   });
   test('an oven at 600 degrees and Fahrenheit in a Celsius house are asked, not changed', () => {
     expect(readTemperature(600, 'C', 'oven')).toMatchObject({ fault: 'An oven does not reach 600 °C. Check it: most ovens end at 300 °C.' }); // prettier-ignore
-    expect(readTemperature(400, 'C', 'oven')).toMatchObject({ fault: expect.stringContaining('Did you mean 400 °F, which is 204 °C?') as string }); // prettier-ignore
-    expect(readTemperature(165, 'C', 'core')).toMatchObject({ fault: expect.stringContaining('74 °C') as string }); // prettier-ignore
-    expect(readTemperature(165, 'F', 'core')).toEqual({ celsius: expect.closeTo(73.9, 1) as number });
+    expect(readTemperature(400, 'C', 'oven')).toMatchObject({ fault: expect.stringContaining('Did you mean 400 °F, which is 204 °C?') }); // prettier-ignore
+    expect(readTemperature(165, 'C', 'core')).toMatchObject({ fault: expect.stringContaining('74 °C') }); // prettier-ignore
+    expect(readTemperature(165, 'F', 'core')).toEqual({ celsius: expect.closeTo(73.9, 1) });
     expect(readTemperature(5, 'C', 'oven')).toHaveProperty('fault');
     expect(readTemperature(Number.NaN, 'C', 'oven')).toHaveProperty('fault');
   });

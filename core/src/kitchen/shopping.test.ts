@@ -91,7 +91,7 @@ describe('boxes for a trip', () => {
     expect(goes({ eatAt: '2026-12-01T13:00:00.000Z' }, { fridgeAt: '2026-11-29T12:00:00.000Z' })?.goes).toBe(
       true,
     );
-    expect(goes({ eatAt: '2026-12-03T13:00:00.000Z' }, { fridgeAt: '2026-11-29T12:00:00.000Z' })).toMatchObject({ goes: false, sentence: expect.stringContaining('past its day') as string }); // prettier-ignore
+    expect(goes({ eatAt: '2026-12-03T13:00:00.000Z' }, { fridgeAt: '2026-11-29T12:00:00.000Z' })).toMatchObject({ goes: false, sentence: expect.stringContaining('past its day') }); // prettier-ignore
   });
   test('stay at home when they are eaten hot and nothing heats, and dry food always goes', () => {
     expect(goes({ hot: true })?.goes).toBe(false);

@@ -208,3 +208,45 @@ export const saying =
         deleted: false,
       })
       .expect(200);
+
+export const kitchenBody = (thing: object, change: object = {}) => ({
+  base: 0,
+  thing,
+  deleted: false,
+  ...change,
+});
+
+/** A box cooked an hour ago. */
+export const stockBody = (change: object = {}) => {
+  const cookedAt = new Date(Date.now() - 3_600_000).toISOString();
+  return {
+    base: 0,
+    kind: 'box',
+    batchId: null,
+    name: 'Turkey stew',
+    food: { id: 'batch', name: 'Turkey stew', state: 'cooked', source: 'own batch', per100g: { PROCNT: 30 } },
+    grams: 146,
+    division: 1,
+    place: 'fridge',
+    since: cookedAt,
+    thawed: false,
+    cookedAt,
+    openedAt: null,
+    labelUntil: null,
+    useBy: new Date(Date.parse(cookedAt) + 4 * 86_400_000).toISOString(),
+    holds: ['Turkey'],
+    dinerId: null,
+    deleted: false,
+    ...change,
+  };
+};
+
+export const moveBody = (stockId: string, grams: number, change: object = {}) => ({
+  base: 0,
+  stockId,
+  grams,
+  why: 'waste',
+  at: new Date().toISOString(),
+  deleted: false,
+  ...change,
+});

@@ -94,6 +94,7 @@ describe('the demo, and migrating with data', () => {
         'food_own',
         'grant_proposal',
         'handover',
+        'kitchen_thing',
         'meal',
         'movement_order',
         'note',
@@ -105,6 +106,8 @@ describe('the demo, and migrating with data', () => {
         'season_release',
         'season_revision',
         'standing_entry',
+        'stock',
+        'stock_move',
         'weigh_in',
         'yield_seen',
       ].sort(),
@@ -118,6 +121,7 @@ describe('the demo, and migrating with data', () => {
       'food_imported',
       'grant_proposal',
       'handover',
+      'kitchen_thing',
       'reading',
     ];
     for (const row of rows)
@@ -215,6 +219,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0018_protocols',
     '0019_rights',
     '0020_desk',
+    '0021_kitchen_work',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -20,6 +20,7 @@ import * as portionNotes from './migrations/0017_portion_notes.ts';
 import * as protocols from './migrations/0018_protocols.ts';
 import * as rights from './migrations/0019_rights.ts';
 import * as desk from './migrations/0020_desk.ts';
+import * as kitchenWork from './migrations/0021_kitchen_work.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -42,6 +43,7 @@ const migrations: Record<string, Migration> = {
   '0018_protocols': protocols,
   '0019_rights': rights,
   '0020_desk': desk,
+  '0021_kitchen_work': kitchenWork,
 };
 
 /**

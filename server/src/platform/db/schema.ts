@@ -4,6 +4,7 @@ import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contra
 import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
 import type { GrantRole, Profile, ReadKind, SharedKind } from '@maul/contract/people';
+import type { KitchenThing, MOVES, StockContent } from '@maul/contract/kitchen';
 import type { CarbBasis, NutrientVector } from '@maul/core/nutrition';
 import type { Caution, CautionId, ChangeOrder, Season } from '@maul/core/plan';
 import type { EquationSex, ExpenditureSource } from '@maul/core/body';
@@ -38,6 +39,34 @@ export interface DayEntryTable extends Versioned {
 }
 export interface StandingTable extends Versioned {
   thing: Json<StandingBody>;
+}
+export interface KitchenThingTable extends Versioned {
+  thing: Json<KitchenThing['thing']>;
+}
+export interface StockTable extends Versioned {
+  kind: StockContent['kind'];
+  batch_id: string | null;
+  name: string;
+  food: Json<StockContent['food']>;
+  grams: number;
+  division: number | null;
+  place: StockContent['place'];
+  since: string;
+  thawed: boolean;
+  cooked_at: string | null;
+  opened_at: string | null;
+  label_until: string | null;
+  use_by: string | null;
+  holds: Json<string[]>;
+  diner_id: string | null;
+  left_grams: Generated<number>;
+  planned_grams: Generated<number>;
+}
+export interface StockMoveTable extends Versioned {
+  stock_id: string;
+  grams: number;
+  why: (typeof MOVES)[number];
+  at: string;
 }
 export interface HandoverTable {
   athlete_id: string;
@@ -102,6 +131,7 @@ export interface YieldSeenTable extends Versioned {
   raw_grams: number;
   cooked_grams: number;
   day: IsoDate;
+  pot: string | null;
 }
 /** The tables whose rows carry a version and are written by `putVersioned`. */
 export interface VersionedTables {
@@ -114,6 +144,9 @@ export interface VersionedTables {
   yield_seen: YieldSeenTable;
   day_entry: DayEntryTable;
   standing_entry: StandingTable;
+  kitchen_thing: KitchenThingTable;
+  stock: StockTable;
+  stock_move: StockMoveTable;
 }
 
 /** What a correction of past portions replaced, and the version each portion had after it. */
@@ -306,6 +339,9 @@ export interface AppDatabase {
   };
   day_entry: DayEntryTable;
   standing_entry: StandingTable;
+  kitchen_thing: KitchenThingTable;
+  stock: StockTable;
+  stock_move: StockMoveTable;
   blocked: { athlete_id: string; other_id: string; at: Written };
   handover: HandoverTable;
   weigh_in: WeighInTable;

@@ -4,7 +4,16 @@ import { addDays, isoDate, athleteDay } from '@maul/core/units';
 import { sql } from 'kysely';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../../testing/house.ts';
+import {
+  kitchenBody,
+  mealBody,
+  moveBody,
+  openTestHouse,
+  portionBody,
+  stockBody,
+  type Someone,
+  type TestHouse,
+} from '../../testing/house.ts';
 
 const athleteBody = {
   sex: 'male',
@@ -40,6 +49,9 @@ const TABLES = [
   'food_import_reject',
   'day_entry',
   'standing_entry',
+  'kitchen_thing',
+  'stock',
+  'stock_move',
   'handover',
   'check_in',
   'check_in_answer',
@@ -112,6 +124,12 @@ beforeAll(async () => {
       deleted: false,
     })
     .expect(200);
+  const stockId = uuidv7();
+  await athlete
+    .put(`${at}/kitchen-things/${uuidv7()}`, kitchenBody({ kind: 'extra', text: 'Foil', bought: false }))
+    .expect(200);
+  await athlete.put(`${at}/stock/${stockId}`, stockBody()).expect(200);
+  await athlete.put(`${at}/stock-moves/${uuidv7()}`, moveBody(stockId, 5)).expect(200);
   const friend = await house.athlete('Friend');
   const { food } = portionBody(mealId);
   await athlete
@@ -207,6 +225,9 @@ describe('hand-written SQL under the app’s role', () => {
         'yield_seen',
         'day_entry',
         'standing_entry',
+        'kitchen_thing',
+        'stock',
+        'stock_move',
         'athlete',
         'coach_grant',
       ]) {
@@ -274,6 +295,19 @@ describe('hand-written SQL under the app’s role', () => {
           [athlete.id, uuidv7(), person()?.id ?? coach.id],
         ],
         [`insert into standing_entry (athlete_id, id, thing) values ($1, $2, '{}')`, [athlete.id, uuidv7()]],
+        [
+          `insert into kitchen_thing (athlete_id, id, thing) values ($1, $2, '{"kind":"recipe"}')`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into stock (athlete_id, id, kind, name, food, grams, place, since, thawed, holds)
+          values ($1, $2, 'raw', 'x', '{}', 1, 'fridge', now(), false, '[]')`,
+          [athlete.id, uuidv7()],
+        ],
+        [
+          `insert into stock_move (athlete_id, id, stock_id, grams, why, at) values ($1, $2, $2, 1, 'waste', now())`,
+          [athlete.id, uuidv7()],
+        ],
         [
           `insert into handover (athlete_id, id, to_id, from_name, day, food, grams, method)
           values ($1, $2, $3, 'x', '2026-01-01', '{}', 1, 'eye')`,

@@ -25,6 +25,7 @@ const seen = (method: string, rawGrams: number, cookedGrams: number): YieldSeen 
   rawGrams,
   cookedGrams,
   day: '2026-11-01' as YieldSeen['day'],
+  pot: null,
   version: 1,
   deleted: false,
 });

@@ -1,6 +1,7 @@
 import { Movement } from '@maul/contract/body';
 import { Packet } from '@maul/contract/coaching';
 import { EntryBody, Portion, StandingBody } from '@maul/contract/diary';
+import { KitchenBody, StockRow } from '@maul/contract/kitchen';
 import { Profile } from '@maul/contract/people';
 import { Season } from '@maul/contract/plan';
 import { sql } from 'kysely';
@@ -19,6 +20,9 @@ export const TABLES = [
   'change_order',
   'order_acknowledgement',
   'movement_order',
+  'kitchen_thing',
+  'stock',
+  'stock_move',
   'meal',
   'portion',
   'body_picture',
@@ -71,6 +75,8 @@ export const SHAPES: Readonly<Partial<Record<Table, Readonly<Record<string, z.Zo
   portion: { food: Portion.shape.food, trail: Portion.shape.trail, guess: Portion.shape.guess },
   day_entry: { thing: EntryBody },
   standing_entry: { thing: StandingBody },
+  kitchen_thing: { thing: KitchenBody },
+  stock: { food: StockRow.shape.food, holds: StockRow.shape.holds },
   check_in: { packet: Packet },
 };
 

@@ -1,0 +1,1 @@
+export { mountKitchenWork } from './routes.ts';
