@@ -24,4 +24,11 @@ export { type Method, METHODS, RELATIVE_GRAMS } from './method.ts';
 export { sumAudit } from './sumAudit.ts';
 export { namesFood, notToleratedAs } from './tolerance.ts';
 export { rankSwaps, type SwapBy, type SwapFood, swapGrams, swapStep, type SwapWishes } from './swap.ts';
-export { afterCooking, beforeCooking, cookingYield, type CookingYield, startYields } from './yields.ts';
+export {
+  afterCooking,
+  beforeCooking,
+  cookingYield,
+  type CookingYield,
+  type SeenYield,
+  startYields,
+} from './yields.ts';

@@ -33,10 +33,13 @@ export {
   type MenuDish,
   type MenuMeal,
   type MenuProblem,
+  type MenuWindow,
 } from './menu/problem.ts';
 export { whyNot } from './menu/whyNot.ts';
 export {
+  expectedYield,
   type RecipeAmounts,
+  recipeCooked,
   recipeForTarget,
   type RecipeLine,
   scaleRecipe,

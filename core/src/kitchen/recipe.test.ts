@@ -1,7 +1,15 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import highsLoader from 'highs';
 import { highsSolver, type Solver } from '../diary/index.ts';
-import { recipeForTarget, scaleRecipe, servingOf, timesForPot, type RecipeAmounts } from './recipe.ts';
+import {
+  expectedYield,
+  recipeCooked,
+  recipeForTarget,
+  scaleRecipe,
+  servingOf,
+  timesForPot,
+  type RecipeAmounts,
+} from './recipe.ts';
 
 let solver: Solver;
 beforeAll(async () => {
@@ -68,5 +76,26 @@ describe('a recipe', () => {
     expect(serving.amounts.CARB).toBeGreaterThanOrEqual(58 - 1e-6);
     expect((made.lines[2]?.grams ?? 1) % 60).toBe(0);
     expect(made.lines[3]?.grams).toBe(9);
+  });
+  test('weighs what its own batches weighed, and else what its foods do', () => {
+    expect(expectedYield(recipe, [{ rawGrams: 1000, cookedGrams: 1400 }])).toMatchObject({
+      factor: 1.4,
+      seen: 1,
+    });
+    const bird = food('Turkey breast', [104, 24, 0, 0.7, 0]);
+    const guess = expectedYield(
+      { lines: [{ food: bird, grams: 600, piece: null }], water: 0, servings: 2 },
+      [],
+    );
+    expect(guess.factor).toBeCloseTo(0.725, 6);
+    expect(guess.seen).toBe(0);
+    // Nothing weighs more than what goes in: rice alone would take up more water than there is.
+    expect(expectedYield({ lines: [{ food: { ...rice, state: 'dry' }, grams: 100, piece: null }], water: 50, servings: 1 }, []).factor).toBe(1.5); // prettier-ignore
+  });
+  test('holds its raw nutrients in its cooked weight, with the doubt of the yield', () => {
+    const cooked = recipeCooked(recipe, { factor: 1.4, spread: 0.1 });
+    expect(((cooked?.per100g.PROCNT ?? 0) * 1026 * 1.4) / 100).toBeCloseTo(144 + 21 + 15.12, 6);
+    expect(cooked?.doubt).toBeGreaterThan(0.1);
+    expect(recipeCooked({ lines: [], water: 0, servings: 1 }, { factor: 1, spread: 0 })).toBeUndefined();
   });
 });

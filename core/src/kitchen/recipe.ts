@@ -7,6 +7,8 @@ import {
   type TargetKey,
 } from '../nutrition/index.ts';
 import { type Fit, type FitFood, type FitWindow, portionsToFit, type Solver } from '../diary/index.ts';
+import { cookingYield, type CookingYield, type SeenYield, startYields } from '../foods/index.ts';
+import { type Batch, batchOf } from './batch.ts';
 import type { KitchenFood } from './food.ts';
 
 /** One raw food of a recipe. */
@@ -25,6 +27,8 @@ export interface RecipeAmounts {
   servings: number;
 }
 
+/** How far the weight of a food may stray of which nothing says how it cooks, relative. common practice, no source. */
+const UNKNOWN_YIELD = 0.25;
 /** More and less than this is no recipe any more. */
 const MOST_TIMES = 100;
 
@@ -159,4 +163,56 @@ export const recipeForTarget = (
       lines: start.lines.map((line, i) => ({ ...line, grams: grams[i] ?? line.grams })),
     },
   };
+};
+
+export interface ExpectedYield extends CookingYield {
+  /** Cooked grams per raw gram of all foods together, without the water. */
+  factor: number;
+}
+
+/**
+ * What a recipe will weigh when it is cooked, per raw gram: by its own batches where there are any; else food by food, from own yields or start values,
+ * and 1 where nothing says, with a quarter of doubt on those foods. Never more than what goes in. Source: see `cookingYield`.
+ */
+export const expectedYield = (
+  recipe: RecipeAmounts,
+  own: readonly SeenYield[],
+  ownOf: (foodId: string) => readonly SeenYield[] = () => [],
+): ExpectedYield => {
+  const seen = cookingYield(own);
+  if (seen) return seen;
+  const raw = recipe.lines.reduce((sum, line) => sum + line.grams, 0);
+  let cooked = 0;
+  let variance = 0;
+  for (const { food, grams } of recipe.lines) {
+    const start = ['raw', 'dry', 'frozen'].includes(food.state) ? startYields(food.name)[0] : undefined;
+    const known = cookingYield(ownOf(food.id), start);
+    cooked += grams * (known?.factor ?? 1);
+    variance += (grams * (known ? known.factor * known.spread : UNKNOWN_YIELD)) ** 2;
+  }
+  const most = raw + recipe.water;
+  const factor = Math.min(cooked, most) / raw;
+  return {
+    factor,
+    spread: Math.sqrt(variance) / Math.max(cooked, 1),
+    seen: 0,
+    source: 'estimated from its foods; weigh one batch and it is replaced',
+  };
+};
+
+/** What a recipe holds per 100 g when it is cooked at a yield, with the doubt of both; nothing is weighed for it. */
+export const recipeCooked = (
+  recipe: RecipeAmounts,
+  { factor, spread }: Pick<CookingYield, 'factor' | 'spread'>,
+): Pick<Batch, 'per100g' | 'doubt' | 'unstated' | 'allergens'> | undefined => {
+  const raw = recipe.lines.reduce((sum, line) => sum + line.grams, 0);
+  const result = batchOf({
+    parts: recipe.lines.map(({ food, grams }) => ({ food, grams, division: 1 })),
+    water: Math.max(recipe.water, raw * Math.max(0, factor - 1)),
+    pots: [{ gross: raw * factor, tare: 0, division: 1 }],
+    poured: [],
+  });
+  if (!result.ok) return undefined;
+  const { per100g, doubt, unstated, allergens } = result.batch;
+  return { per100g, doubt: Math.hypot(doubt, spread), unstated, allergens };
 };

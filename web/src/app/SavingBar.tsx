@@ -10,12 +10,18 @@ const WHAT: Record<OutboxEntry['route'], string> = {
   putWeighIn: 'A weigh-in',
   putDayEntry: 'An entry beside your meals',
   putStanding: 'A saved meal, bottle, supplement or pause',
+  putKitchenThing: 'Something of your kitchen',
+  putStock: 'Something in stock',
+  putStockMove: 'What was taken from stock',
+  putYield: 'A yield',
 };
 
 const nameOf = (entry: OutboxEntry): string =>
   'food' in entry.body
     ? `${entry.body.food.name}${entry.body.grams === null ? '' : `, ${entry.body.grams} g`}`
-    : WHAT[entry.route];
+    : 'thing' in entry.body && 'name' in entry.body.thing && entry.route === 'putKitchenThing'
+      ? entry.body.thing.name
+      : WHAT[entry.route];
 
 /** What has not reached the server, why, and what one can do about it. Silent when all is well. */
 export const SavingBar = () => {

@@ -19,6 +19,7 @@ const placesOf = (person: { isAthlete: boolean; isCoach: boolean }): Place[] => 
     ? [
         { to: '/today', name: 'Today' },
         { to: '/bench', name: 'Bench' },
+        { to: '/kitchen', name: 'Kitchen' },
         { to: '/pantry', name: 'Pantry' },
         { to: '/trend', name: 'Trend' },
         { to: '/season', name: 'Season' },

@@ -2,6 +2,7 @@ import { createBrowserRouter } from 'react-router';
 import { bodyRoutes } from '../body/index.ts';
 import { coachingRoutes } from '../coaching/index.ts';
 import { diaryRoutes } from '../diary/index.ts';
+import { kitchenRoutes } from '../kitchen/index.ts';
 import { peakRoutes } from '../peak/index.ts';
 import { doorRoutes, peopleRoutes } from '../people/index.ts';
 import { foodsRoutes } from '../foods/index.ts';
@@ -30,6 +31,7 @@ export const router = createBrowserRouter([
       ...planRoutes,
       ...coachingRoutes,
       ...foodsRoutes,
+      ...kitchenRoutes,
       ...bodyRoutes,
       ...peakRoutes,
       ...peopleRoutes,

@@ -20,7 +20,7 @@ import { type WeighInRow } from '@maul/contract/body';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
 import type { OutboxEntry } from './outbox.ts';
-import type { OutboxRoute } from './rows.ts';
+import type { DayRoute } from './rows.ts';
 
 type Row = { id: string; version: number; deleted: boolean };
 
@@ -44,7 +44,7 @@ const rowOf = <R extends Row>(entry: OutboxEntry, before: R | undefined, extra: 
 };
 
 /** A row as the server has kept it. */
-export type SavedRow = ResponseOf<OutboxRoute>;
+export type SavedRow = ResponseOf<DayRoute>;
 
 /** Rows with one of them new, changed in its place, or gone; what is there in a newer version stays. */
 export const putRow = <R extends Row>(rows: R[], row: R): R[] => {
@@ -59,7 +59,7 @@ const inOrder = (portions: PortionRow[]): PortionRow[] =>
   [...portions].sort((a, b) => a.position - b.position || a.id.localeCompare(b.id));
 
 /** The day with a row that the server has just kept. */
-export const withSaved = (day: DayDocument, route: OutboxRoute, row: SavedRow): DayDocument => {
+export const withSaved = (day: DayDocument, route: DayRoute, row: SavedRow): DayDocument => {
   switch (route) {
     case 'putMeal':
       return { ...day, meals: putRow(day.meals, row as MealRow).filter((m) => m.day === day.date) };

@@ -1,8 +1,8 @@
 import { type ContentOf, routes } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
 
-/** The rows that a device writes ahead of the server. */
-export const OUTBOX_ROUTES = [
+/** The rows of a day. */
+export const DAY_ROUTES = [
   'putMeal',
   'putPortion',
   'putNote',
@@ -10,6 +10,13 @@ export const OUTBOX_ROUTES = [
   'putDayEntry',
   'putStanding',
 ] as const;
+export type DayRoute = (typeof DAY_ROUTES)[number];
+/** The rows of a kitchen: they belong to no day. */
+export const KITCHEN_ROUTES = ['putKitchenThing', 'putStock', 'putStockMove', 'putYield'] as const;
+export type KitchenRoute = (typeof KITCHEN_ROUTES)[number];
+
+/** The rows that a device writes ahead of the server. */
+export const OUTBOX_ROUTES = [...DAY_ROUTES, ...KITCHEN_ROUTES] as const;
 export type OutboxRoute = (typeof OUTBOX_ROUTES)[number];
 
 /** What a row says, without its id, version and whether it is there. */
@@ -36,6 +43,13 @@ export const LINKED: {
   putWeighIn: [],
   putDayEntry: [],
   putStanding: [],
+  putKitchenThing: [],
+  putStock: [
+    ['grams', 'division'],
+    ['place', 'since', 'thawed', 'useBy'],
+  ],
+  putStockMove: [],
+  putYield: [['rawGrams', 'cookedGrams']],
 };
 
 /** What a row says, from the row itself or from a change of it. */
@@ -63,12 +77,8 @@ interface Identified {
 }
 
 /** A row of a day by its kind and id. */
-export const rowOn = (
-  day: DayDocument,
-  route: OutboxRoute,
-  id: string,
-): (Identified & object) | undefined => {
-  const rows: Record<OutboxRoute, readonly Identified[]> = {
+export const rowOn = (day: DayDocument, route: DayRoute, id: string): (Identified & object) | undefined => {
+  const rows: Record<DayRoute, readonly Identified[]> = {
     putMeal: day.meals,
     putPortion: day.portions,
     putNote: day.notes,

@@ -9,6 +9,8 @@ import { deviceToday } from './device.ts';
 import { ApiProblem, call, Unreachable } from './api.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './journal.ts';
+import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
+import type { DayRoute, OutboxRoute } from './rows.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
 /**
@@ -46,11 +48,14 @@ const lazyKeeper: OutboxKeeper = {
 };
 
 /** What the server has just kept. An answer that was on its way meanwhile may be older than that. */
-const landed: { entry: OutboxEntry; row: SavedRow; at: number }[] = [];
+const landed: { entry: OutboxEntry<DayRoute>; row: SavedRow; at: number }[] = [];
 const ON_ITS_WAY_MS = 60_000;
 
 /** Puts a row that the server has just kept into the cached day, so that nothing flickers. */
-const onSaved = (entry: OutboxEntry, row: SavedRow): void => {
+const onSaved = (saved: OutboxEntry, answer: ResponseOf<OutboxRoute>): void => {
+  if (ofKitchen(saved)) return kitchenSaved(queryClient, saved, answer);
+  const [entry, row] = [saved as OutboxEntry<DayRoute>, answer as SavedRow];
+  if (entry.route === 'putPortion' || entry.route === 'putMeal') stockTouched(queryClient, entry);
   if (entry.route === 'putStanding') standingSaved(entry.athleteId, row as StandingRow);
   const now = Date.now();
   landed.push({ entry, row, at: now });
@@ -167,7 +172,13 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
     ask(['own-foods', athleteId]);
     return ask(['foods', athleteId]);
   }
-  if (what === 'kitchen') return ask(['kitchen', athleteId]);
+  if (what === 'kitchen') {
+    ask(['kitchen', athleteId]);
+    ask(['book', athleteId]);
+    ask(['recipe-versions', athleteId]);
+    // What lies in a shared kitchen shows in each of them.
+    return ask(['stock']);
+  }
   if (what === 'picture') return ask(['pictures', athleteId]);
   if (what === 'check-in') {
     ask(['check-ins', athleteId]);

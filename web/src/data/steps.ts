@@ -12,7 +12,7 @@ import {
 } from './history.ts';
 import { useMemo } from 'react';
 import { create } from 'zustand';
-import { contentOf, rowOn, sameContent, type Content, type OutboxRoute } from './rows.ts';
+import { contentOf, rowOn, sameContent, type Content, type DayRoute } from './rows.ts';
 import { withPending } from './day.ts';
 import { useOutbox } from './outbox.ts';
 import { outbox, queryClient } from './session.ts';
@@ -24,7 +24,7 @@ export interface Place {
 }
 
 interface Written {
-  route: OutboxRoute;
+  route: DayRoute;
   id: string;
   /** The date the row shows on. */
   date: string;
@@ -109,7 +109,7 @@ export const asStep = <T>(place: Place, label: string, work: () => T, id?: strin
 
 const send = (
   place: Place,
-  route: OutboxRoute,
+  route: DayRoute,
   id: string,
   base: number,
   before: Content | null,
@@ -127,7 +127,7 @@ const send = (
 };
 
 /** Writes one row, so that it can be taken back. `before` is the row as it stood, null for a new one; `after` null takes it away. */
-export const write = <R extends OutboxRoute>(
+export const write = <R extends DayRoute>(
   place: Place,
   route: R,
   id: string,

@@ -1,6 +1,7 @@
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Fit, FitOptions, FitProblem } from '@maul/core/diary';
-import type { FitOutcome, SolverApi } from './solver.worker.ts';
+import type { Menu, MenuChoice, MenuProblem, Schedule, ScheduleProblem } from '@maul/core/kitchen';
+import type { FitOutcome, Outcome, SolverApi } from './solver.worker.ts';
 
 let remote: Remote<SolverApi> | undefined;
 
@@ -19,3 +20,20 @@ export const fitPortions = (
   options: Pick<FitOptions, 'stock' | 'answers' | 'seconds'>,
   onFirst: (fit: Fit) => void,
 ): Promise<FitOutcome> => solver().fit(problem, options, proxy(onFirst));
+
+/** Makes a recipe land in the windows of each box, in the worker. */
+export const fitRecipe = (...asked: Parameters<SolverApi['recipe']>) => solver().recipe(...asked);
+
+/** When to cook what, in the worker. */
+export const cookingSchedule = (problem: ScheduleProblem): Promise<Outcome<Schedule>> =>
+  solver().schedule(problem);
+
+/** A week of meals, in the worker; `onFirst` hears the first answer while a better one is looked for. */
+export const weekMenu = (
+  problem: MenuProblem,
+  not: readonly MenuChoice[] | undefined,
+  onFirst: (menu: Menu) => void,
+): Promise<Outcome<Menu>> => solver().menu(problem, not, proxy(onFirst));
+
+/** Why a dish does not stand at a meal. */
+export const menuWhyNot = (...asked: Parameters<SolverApi['whyNot']>) => solver().whyNot(...asked);

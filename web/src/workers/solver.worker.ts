@@ -6,6 +6,19 @@ import {
   type FitProblem,
   type Solver,
 } from '@maul/core/diary';
+import {
+  type Menu,
+  type MenuChoice,
+  type MenuProblem,
+  menuWeek,
+  type RecipeAmounts,
+  recipeForTarget,
+  type Schedule,
+  schedule,
+  type ScheduleProblem,
+  whyNot,
+} from '@maul/core/kitchen';
+import type { CarbBasis } from '@maul/core/nutrition';
 import { expose } from 'comlink';
 import highsLoader from 'highs';
 import wasmUrl from 'highs/runtime?url';
@@ -14,6 +27,18 @@ let solver: Promise<Solver> | undefined;
 const load = (): Promise<Solver> => (solver ??= highsLoader({ locateFile: () => wasmUrl }).then(highsSolver));
 
 export type FitOutcome = { fit: Fit } | { fault: string };
+
+export type Outcome<T> = { ok: true; value: T } | { ok: false; fault: string };
+/** What cannot be asked is said in a sentence; anything else that goes wrong is a fault of ours. */
+const answered = async <T>(work: (solve: Solver) => T): Promise<Outcome<T>> => {
+  const solve = await load();
+  try {
+    return { ok: true, value: work(solve) };
+  } catch (error) {
+    if (error instanceof RangeError) return { ok: false, fault: error.message };
+    throw error;
+  }
+};
 
 const api = {
   /** Loads the solver and keeps it warm. */
@@ -36,6 +61,25 @@ const api = {
       throw error;
     }
   },
+  /** Makes a recipe land in the windows of each box. */
+  recipe: (
+    recipe: RecipeAmounts,
+    servings: number,
+    windows: Parameters<typeof recipeForTarget>[2],
+    carbBasis: CarbBasis,
+  ): Promise<Outcome<ReturnType<typeof recipeForTarget>>> =>
+    answered((solve) => recipeForTarget(recipe, servings, windows, carbBasis, solve)),
+  /** When to cook what. */
+  schedule: (problem: ScheduleProblem): Promise<Outcome<Schedule>> =>
+    answered((solve) => schedule(problem, solve)),
+  /** A week of meals; tells the first answer while it looks for a better one. */
+  menu: (
+    problem: MenuProblem,
+    not: readonly MenuChoice[] | undefined,
+    onFirst: (menu: Menu) => void,
+  ): Promise<Outcome<Menu>> => answered((solve) => menuWeek(problem, solve, { not, onFirst })),
+  whyNot: (problem: MenuProblem, menu: Menu, mealId: string, dishId: string): Promise<Outcome<string>> =>
+    answered((solve) => whyNot(problem, menu, mealId, dishId, solve)),
 };
 export type SolverApi = typeof api;
 expose(api);

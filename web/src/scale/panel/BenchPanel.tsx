@@ -1,9 +1,8 @@
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
 import type { Kitchen } from '@maul/contract/foods';
-import { liveNet, showMass, taredAt, type CaptureWay, type ScaleState } from '@maul/core/scale';
+import { liveNet, type CaptureWay } from '@maul/core/scale';
 import { toBeWeighed, type DaySheet, type LivePortion } from '@maul/core/diary';
-import Button from '@mui/material/Button';
-import { memo, useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useUnits } from '../../ui/formats/units.ts';
 import { isTyping } from '../../ui/typing.ts';
@@ -19,6 +18,7 @@ import { useBenchPrefs } from './prefs.ts';
 import { Distance, Effect, Millilitres, PlanRule, Readout, Serving, type BenchSize } from './Readings.tsx';
 import { TypedReading } from '../sources/Source.tsx';
 import { Stack } from './Stack.tsx';
+import { Buttons, Status } from './Hands.tsx';
 import { useBench, wayOf, type Technique } from '../store.ts';
 import { Techniques, TECHNIQUES } from '../techniques/Techniques.tsx';
 import '../bench.css';
@@ -35,22 +35,10 @@ export interface BenchPanelProps {
   size: BenchSize;
 }
 
-const statusOf = (scale: ScaleState): string => {
-  if (scale.link === 'lost') return 'Scale gone';
-  if (scale.link === 'absent') return 'No scale';
-  if (!scale.reading) return 'Waiting for the scale';
-  if (scale.reading.overload) return 'Overload';
-  const tared = scale.layers.length > 0 ? `, tared at ${showMass(taredAt(scale), scale.reading)}` : '';
-  return `${scale.armed !== null ? `Waits to ${scale.armed.act}` : scale.stable ? 'Scale steady' : 'Scale moving'}${tared}`;
-};
-
 const firstWords = (technique: string, empty: boolean): string => {
   const hint = TECHNIQUES.find(([key]) => key === technique)?.[2] ?? '';
   return technique === 'bowl' && empty ? 'Set a bowl on the scale and tare it.' : hint;
 };
-
-/** What the scale is doing, in words; drawn only when the words change. */
-const Status = () => <span className="second">{useBench((s) => statusOf(s.scale))}</span>;
 
 const Said = ({ technique }: { technique: Technique }) => {
   const said = useBench((s) => s.scale.said);
@@ -104,25 +92,6 @@ const Cues = ({ plannedGrams, onCue }: { plannedGrams: number | null; onCue: (cu
   useEffect(() => onCue(cue), [cue, onCue]);
   return null;
 };
-
-const Buttons = memo(({ onCapture, able }: { onCapture: () => void; able: boolean }) => {
-  const dispatch = useBench((s) => s.dispatch);
-  const waits = useBench((s) => s.scale.armed?.act === 'capture');
-  return (
-    <div className="bench-buttons">
-      <Button onClick={() => dispatch({ type: 'undo' })} aria-keyshortcuts="U">
-        Undo
-      </Button>
-      <Button onClick={() => dispatch({ type: 'tare' })} aria-keyshortcuts="T">
-        Tare
-      </Button>
-      <Button variant="contained" onClick={onCapture} disabled={!able} aria-keyshortcuts="C">
-        {waits ? 'Waiting …' : 'Capture'}
-      </Button>
-    </div>
-  );
-});
-Buttons.displayName = 'Buttons';
 
 /** Takes what lies on the pan as the technique says: the portion, the next box, or something without a name yet. */
 const captureNow = (

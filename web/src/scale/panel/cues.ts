@@ -51,6 +51,15 @@ const beep = (cue: Cue): void => {
   }
 };
 
+/** A call that is heard across a kitchen: three tones, where sound is on. */
+export const callOut = (): void => {
+  const { sound, vibration } = useBenchPrefs.getState();
+  if (vibration && 'vibrate' in navigator) navigator.vibrate([200, 100, 200, 100, 200]);
+  if (!sound) return;
+  openAudio();
+  for (const at of [0, 400, 800]) setTimeout(() => beep('notch'), at);
+};
+
 /** Sounds or shakes when the scale comes to something; answers the last cue, for those who only see. */
 export const useCues = (scale: ScaleState, plannedGrams: number | null): Cue | null => {
   const before = useRef(scale);

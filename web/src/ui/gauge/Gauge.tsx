@@ -26,6 +26,10 @@ export interface GaugeProps {
   pointer?: boolean;
   /** How its figures are read, where its unit is not the one they are kept in. */
   show?: (value: number) => string;
+  /** How the figures below the rule are written; to a tenth unless given. */
+  tick?: (value: number) => string;
+  /** Small marks under the body: what was measured before. */
+  marks?: readonly number[];
   /** Draws the poise hollow on the edge whatever the state: how it was before a change. */
   history?: boolean;
 }
@@ -206,6 +210,13 @@ export const Gauge = (props: GaugeProps) => {
               strokeWidth="1.7"
             />
           )}
+          {props.marks && (
+            <path
+              d={props.marks.map((m) => `M${x(m).toFixed(1)} ${yEnd}v4`).join('')}
+              stroke="var(--ink)"
+              strokeWidth="1.4"
+            />
+          )}
           {lo > 0 && <BrokenEdge top={top} end={yEnd} />}
           {spread > 0 && xHigh - xLow > 1.6 && (
             <path
@@ -233,7 +244,7 @@ export const Gauge = (props: GaugeProps) => {
               const anchor = at < 8 ? 'start' : at > w - 12 ? 'end' : 'middle';
               return (
                 <text key={t} x={at} y={height - 2} fontSize={label} textAnchor={anchor}>
-                  {tenth(t)}
+                  {(props.tick ?? tenth)(t)}
                 </text>
               );
             })}

@@ -1,0 +1,185 @@
+import type {
+  InStock,
+  KitchenBody,
+  KitchenBook,
+  KitchenThing,
+  MOVES,
+  Of,
+  StockContent,
+} from '@maul/contract/kitchen';
+import type { BodyOf } from '@maul/contract/routes';
+import { keepsUntil, offered } from '@maul/core/kitchen';
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { useShallow } from 'zustand/react/shallow';
+import { call } from './api.ts';
+import { deviceToday } from './device.ts';
+import { ofKitchen, pendingBook, pendingStock } from './kitchenRows.ts';
+import { useOutbox } from './outbox.ts';
+import { contentOf } from './rows.ts';
+import { outbox } from './session.ts';
+import { offerUndo } from './undo.ts';
+
+const bookQuery = (athleteId: string) => ({
+  queryKey: ['book', athleteId] as const,
+  queryFn: ({ signal }: { signal: AbortSignal }) => call('kitchenBook', { params: { athleteId }, signal }),
+});
+
+/** Things of one kind in a book, the newest first. */
+export const thingsOf = <K extends KitchenBody['kind']>(
+  book: KitchenBook,
+  kind: K,
+): Of<Extract<KitchenBody, { kind: K }>>[] =>
+  book.things.filter((t): t is Of<Extract<KitchenBody, { kind: K }>> => t.thing.kind === kind);
+
+/** Recipes, batches, people and rules of a kitchen, with what this device has not sent yet. */
+export const useBook = (athleteId: string) => {
+  const { data, error, refetch } = useQuery(bookQuery(athleteId));
+  const entries = useOutbox(
+    useShallow((s) => s.entries.filter((e) => ofKitchen(e) && e.athleteId === athleteId)),
+  );
+  const book = useMemo(() => data && pendingBook(data, entries, athleteId), [data, entries, athleteId]);
+  return { book, error, refetch };
+};
+
+/** Somebody else in the same kitchen may have changed something: it is looked at again so often, ms. */
+const SHARED_MS = 15_000;
+
+/** What is there, in pages, with what this device has taken or put there and not sent yet. */
+export const useStock = (athleteId: string, q = '', enabled = true) => {
+  const { data: book } = useQuery({ ...bookQuery(athleteId), enabled });
+  const mates = book?.mates ?? [];
+  const query = useInfiniteQuery({
+    queryKey: ['stock', athleteId, q],
+    queryFn: ({ signal, pageParam }) =>
+      call('stock', { params: { athleteId }, query: { skip: pageParam, q }, signal }),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) =>
+      last.more ? pages.reduce((sum, page) => sum + page.stock.length, 0) : undefined,
+    refetchInterval: mates.length > 0 ? SHARED_MS : false,
+    enabled,
+  });
+  const entries = useOutbox(
+    useShallow((s) => s.entries.filter((e) => ofKitchen(e) || e.route === 'putPortion')),
+  );
+  const stock = useMemo(() => {
+    const rows = query.data?.pages.flatMap((page) => page.stock);
+    return rows && pendingStock(rows, entries, [athleteId, ...mates.map((m) => m.athleteId)]);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- mates are part of the book
+  }, [query.data, entries, athleteId, book]);
+  return { ...query, stock, waste: query.data?.pages[0]?.waste ?? 0, mates };
+};
+
+/** Boxes, leftovers and opened packs that may be eaten now, first to expire first. */
+export const useOffered = (athleteId: string, enabled = true) => {
+  const { stock } = useStock(athleteId, '', enabled);
+  const [now] = useState(() => new Date().toISOString());
+  return useMemo(() => offered(stock ?? [], now), [stock, now]);
+};
+
+/** Writes a thing of the book: new, changed, or (null) taken away. Answers its id. */
+export const saveThing = (
+  athleteId: string,
+  before: KitchenThing | null,
+  thing: KitchenBody | null,
+  id = before?.id ?? uuidv7(),
+): string => {
+  const was = before && contentOf('putKitchenThing', before);
+  outbox.add({
+    athleteId,
+    day: deviceToday(),
+    route: 'putKitchenThing',
+    id,
+    body: {
+      base: before?.version ?? 0,
+      thing: thing ?? before?.thing ?? ({} as KitchenBody),
+      deleted: thing === null,
+    },
+    before: was && { ...was, deleted: false },
+  });
+  return id;
+};
+
+/** Takes a thing of the book away and holds the way back. */
+export const dropThing = (athleteId: string, row: KitchenThing, sentence: string): void => {
+  saveThing(athleteId, row, null);
+  offerUndo(sentence, () => saveThing(athleteId, { ...row, deleted: true }, row.thing));
+};
+
+/** What is said of something in stock, with the date that its rule gives it. */
+export const dated = (content: Omit<StockContent, 'useBy'>): StockContent => ({
+  ...content,
+  useBy: keepsUntil(content).until,
+});
+
+/** Puts something in stock, or changes it; null takes it away. Answers its id. */
+export const saveStock = (
+  athleteId: string,
+  before: InStock | null,
+  content: StockContent | null,
+  id = before?.id ?? uuidv7(),
+): string => {
+  const was = before && contentOf('putStock', before);
+  outbox.add({
+    athleteId,
+    day: deviceToday(),
+    route: 'putStock',
+    id,
+    body: { ...(content ?? was), base: before?.version ?? 0, deleted: content === null } as never,
+    before: was && { ...was, deleted: false },
+  });
+  return id;
+};
+
+/** Takes grams off something in stock, and holds the way back. */
+export const moveStock = (
+  item: Pick<InStock, 'id' | 'athleteId'>,
+  grams: number,
+  why: (typeof MOVES)[number],
+  sentence: string | null,
+): void => {
+  const id = uuidv7();
+  const body = { stockId: item.id, grams, why, at: new Date().toISOString() };
+  const send = (deleted: boolean, base: number): void =>
+    outbox.add({
+      athleteId: item.athleteId,
+      day: deviceToday(),
+      route: 'putStockMove',
+      id,
+      body: { ...body, base, deleted },
+      before: deleted ? { ...body, deleted: false } : null,
+    });
+  send(false, 0);
+  if (sentence !== null) offerUndo(sentence, () => send(true, 1));
+};
+
+/** How one cooks and buys, until one says otherwise. common practice, no source. */
+export const RULES: Extract<KitchenBody, { kind: 'rules' }> = {
+  kind: 'rules',
+  sessionsPerWeek: 2,
+  evenings: [90, 90, 90, 90, 0, 0, 180],
+  cookOn: [],
+  notOn: [],
+  shopOrder: [],
+  currency: '€',
+  coolHours: 6,
+  fahrenheit: false,
+  most: 3,
+};
+export const rulesOf = (book: KitchenBook | undefined) => book && thingsOf(book, 'rules')[0];
+
+/** Keeps what a batch told of a yield; the same id again is the same weighing. */
+export const learnYield = (
+  athleteId: string,
+  id: string,
+  seen: Omit<BodyOf<'putYield'>, 'base' | 'deleted'>,
+): void =>
+  outbox.add({
+    athleteId,
+    day: deviceToday(),
+    route: 'putYield',
+    id,
+    body: { ...seen, base: 0, deleted: false },
+    before: null,
+  });

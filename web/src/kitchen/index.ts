@@ -1,0 +1,1 @@
+export { kitchenRoutes } from './routes.tsx';
