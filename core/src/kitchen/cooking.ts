@@ -79,6 +79,9 @@ export const readTemperature = (
   return { fault: `${Math.round(value)} °${unit} does not cook. Check the number and its unit.` };
 };
 
+/** The chart is in whole °F: 165 °F is 73.9 °C, and safe. */
+const CHART_ROUNDING = 0.2;
+
 /** What is said of a core temperature against the safe one; undefined where no rule names the food. */
 export const coreSaid = (
   celsius: number,
@@ -86,7 +89,7 @@ export const coreSaid = (
 ): { safe: boolean; sentence: string } | undefined => {
   if (!safe) return undefined;
   const rest = safe.rest === '' ? '' : `, ${safe.rest}`;
-  return celsius >= safe.celsius
+  return celsius >= safe.celsius - CHART_ROUNDING
     ? {
         safe: true,
         sentence: `${Math.round(celsius)} °C inside; ${safe.celsius} °C is safe for ${safe.kind}${rest}.`,

@@ -94,6 +94,9 @@ describe('temperatures', () => {
   test('a core below the safe one says to cook on', () => {
     expect(coreSaid(68, safeCore(['Turkey']))).toMatchObject({ safe: false, sentence: expect.stringContaining('Cook it on') }); // prettier-ignore
     expect(coreSaid(75, safeCore(['Turkey']))?.safe).toBe(true);
+    // 165 °F.
+    expect(coreSaid(73.9, safeCore(['Turkey']))?.safe).toBe(true);
+    expect(coreSaid(73.7, safeCore(['Turkey']))?.safe).toBe(false);
     expect(coreSaid(75, undefined)).toBeUndefined();
   });
   test('an oven at 600 degrees and Fahrenheit in a Celsius house are asked, not changed', () => {

@@ -25,11 +25,13 @@ import {
 import { dropFiles } from '../platform/files.ts';
 import { acting, type AccountsDb, type AppDb, type AppTransaction } from '../platform/db/connect.ts';
 import { addAnswer, addCheckIn, addRead, packetOf } from '../coaching/index.ts';
-import { referenceFoods } from '../foods/index.ts';
+import { referenceFoods, type ReferenceFood } from '../foods/index.ts';
 
+import { writtenSince } from './written.ts';
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
 import { writePictures } from './figures.ts';
+import { writeCouple, writeKitchenWork } from './kitchen.ts';
 import { insertRows, writeCoach, writeNotes } from './coach.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
 
@@ -87,33 +89,6 @@ export const ensureDemo = async (
   return mark ? `The demo was of ${mark.day} and is made anew for today.` : null;
 };
 
-const writtenSince = async (owner: Kysely<unknown>, at: string): Promise<boolean> => {
-  const { rows } = await sql<{ written: boolean }>`
-    with demo as (select id from person where is_demo)
-    select exists (select from portion where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from meal where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from weigh_in where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from food_own where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from container where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from yield_seen where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from food_mark where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from food_import where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from day_entry where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from standing_entry where athlete_id in (select id from demo) and updated_at > ${at})
-      or exists (select from handover where athlete_id in (select id from demo) and created_at > ${at})
-      or exists (select from note where author_id in (select id from demo) and updated_at > ${at})
-      or exists (select from body_picture where athlete_id in (select id from demo) and added_at > ${at})
-      or exists (select from movement_order where signed_by in (select id from demo) and signed_at > ${at})
-      or exists (select from movement_order where athlete_id in (select id from demo) and acknowledged_at > ${at})
-      or exists (select from check_in where athlete_id in (select id from demo) and sent_at > ${at})
-      or exists (select from check_in_answer where athlete_id in (select id from demo) and at > ${at})
-      or exists (select from change_order where signed_by in (select id from demo) and signed_at > ${at})
-      or exists (select from order_acknowledgement where athlete_id in (select id from demo) and at > ${at})
-      or exists (select from coach_grant where coach_id in (select id from demo) and athlete_id not in (select id from demo))
-      as written`.execute(owner);
-  return rows[0]?.written ?? false;
-};
-
 const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Promise<void> => {
   const scenario = await readScenario(dataDir);
   const foods = new Map((await referenceFoods(dataDir)).map((f) => [f.id, f]));
@@ -137,6 +112,7 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
       .execute();
   await person(coachId, scenario.coach, true);
   const coachToken = await openSession(links.accounts, coachId);
+  const kitchens = new Map<string, { token: string; id: string; athlete: ScenarioAthlete }>();
   for (const [index, athlete] of scenario.athletes.entries()) {
     const made = {
       ...simulateAthlete(athlete, foods, scenario.seed + index, now),
@@ -144,7 +120,8 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
     };
     await person(made.athleteId, athlete, false);
     const token = await openSession(links.accounts, made.athleteId);
-    await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, now));
+    await acting(links.app, token, (trx) => writeAthlete(trx, athlete, made, coachId, foods, now));
+    kitchens.set(athlete.email, { token, id: made.athleteId, athlete });
     await acting(links.app, coachToken, (trx) => writeCoach(trx, athlete, made, coachId));
     await acting(links.app, token, (trx) => writeAcknowledgements(trx, athlete, made));
     await acting(links.app, token, (trx) => writeWeeks(trx, athlete, made, now));
@@ -155,6 +132,18 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
       [coachId, 'coach', coachToken],
     ] as const)
       await acting(links.app, who, (trx) => writeConfirmations(trx, made, personId, by, now));
+  }
+  for (const { token, id, athlete } of kitchens.values()) {
+    const mate = kitchens.get(athlete.eatsWith ?? '');
+    if (mate)
+      await acting(links.app, token, (trx) =>
+        writeCouple(
+          trx,
+          id,
+          { id: mate.id, name: mate.athlete.name, plants: mate.athlete.diet === 'plants' },
+          now,
+        ),
+      );
   }
   // The sessions that wrote the demo are over; nobody else's are touched.
   await links.accounts
@@ -169,6 +158,7 @@ const writeAthlete = async (
   athlete: ScenarioAthlete,
   made: DemoAthlete,
   coachId: string,
+  foods: ReadonlyMap<string, ReferenceFood>,
   now: Date,
 ): Promise<void> => {
   const athlete_id = made.athleteId;
@@ -269,6 +259,7 @@ const writeAthlete = async (
   );
   await writeNotes(trx, made, 'athlete', athlete_id);
   await writeKitchen(trx, athlete_id, from);
+  await writeKitchenWork(trx, athlete, made, foods, now);
   await writeBeside(trx, made, now, athlete);
   await writePictures(
     trx,
@@ -289,6 +280,7 @@ const writeKitchen = async (trx: AppTransaction, athleteId: string, day: IsoDate
     .values([
       { ...row, id: randomUUID(), name: 'Blue bowl', grams: 386 },
       { ...row, id: randomUUID(), name: 'Glass box', grams: 412 },
+      { ...row, id: randomUUID(), name: 'Stockpot', grams: 1184 },
     ])
     .execute();
   const rice = { food_id: 'maul-rice-white', food_name: 'Rice, white long grain', method: 'boiled', day };

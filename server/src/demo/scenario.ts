@@ -35,6 +35,8 @@ const ScenarioAthlete = z.strictObject({
   name: z.string(),
   email: z.string(),
   about: z.string(),
+  /** Who shares the kitchen, by their address: each names the other. */
+  eatsWith: z.string().optional(),
   class: z.string(),
   sex: Sex,
   age: z.int(),

@@ -13,16 +13,25 @@ import {
   type SwapWishes,
 } from '@maul/core/foods';
 import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { call } from '../data/api.ts';
+import { useStockedFoods, type StockedFood } from './stocked.ts';
 
-/** Own and everyday foods, and whatever else was marked: what swaps, fits and treats choose from. */
-export const useFoodsToHand = (athleteId: string, enabled = true) =>
-  useQuery({
+/** What is in stock, own and everyday foods, and whatever else was marked: what swaps, fits and treats choose from. */
+export const useFoodsToHand = (athleteId: string, enabled = true) => {
+  const query = useQuery({
     queryKey: ['foods', athleteId, 'to hand'],
     queryFn: ({ signal }) => call('foodsToHand', { params: { athleteId }, signal }),
     staleTime: 300_000,
     enabled,
   });
+  const stocked = useStockedFoods(athleteId, enabled);
+  const data = useMemo(
+    () => query.data && { ...query.data, foods: [...stocked, ...query.data.foods] },
+    [query.data, stocked],
+  );
+  return { data, error: query.error, isPending: query.isPending };
+};
 
 /** Foods that are eaten whole, by the names of their measures. */
 const WHOLE = /^(piece|egg|slice|cake|medium|square)\b/i;
@@ -40,7 +49,7 @@ export type HandFood = SwapFood & { food: Food };
 
 /** A food as swaps and treats see it, at the hour of a meal. Only own and Maul’s own foods say what allergens they hold. */
 export const swapFoodOf = (
-  food: Food,
+  food: StockedFood,
   { notTolerated }: Pick<Athlete['profile'], 'notTolerated'>,
   seen: SeenFoods = {},
   hour?: number,
@@ -56,7 +65,8 @@ export const swapFoodOf = (
   keeps: food.details.tags.includes('keeps'),
   piece: pieceOf(food),
   group: groupOf({ name: food.name, group: food.details.group }),
-  largest: sizeOf({ ...food, ...food.details }, seen).largest,
+  // Of a box there is no more than lies in it.
+  largest: food.stocked?.free ?? sizeOf({ ...food, ...food.details }, seen).largest,
   atThisMeal: hour !== undefined && (seen[food.id]?.hours ?? []).some((h) => Math.abs(h - hour) <= 1),
   food,
 });

@@ -21,7 +21,7 @@ import {
 import { call, sentenceOf } from '../../data/api.ts';
 import { dayQuery, queryClient, useSession } from '../../data/session.ts';
 import { useUnits } from '../../ui/formats/units.ts';
-import { FoodLine } from '../../foods/index.ts';
+import { FoodLine, stockedNamed, useStockedFoods } from '../../foods/index.ts';
 import { type Tool } from '../page/tools.ts';
 import { LineField, ToolOffers } from './QuickParts.tsx';
 import { keepLine } from './keep.ts';
@@ -44,7 +44,13 @@ const useFound = (athleteId: string, fragments: string[], at: string) => {
   });
   const error = results.find((r) => r.error)?.error ?? null;
   const byFragment = new Map(unique.map((q, i) => [q, results[i]?.data?.foods]));
-  return { found: (fragment: string) => byFragment.get(fragment.toLowerCase()), error };
+  // What is in stock comes first: it is eaten before anything is opened or cooked.
+  const stocked = useStockedFoods(athleteId, unique.length > 0);
+  const found = (fragment: string): Food[] | undefined => {
+    const foods = byFragment.get(fragment.toLowerCase());
+    return foods && [...stockedNamed(stocked, fragment), ...foods];
+  };
+  return { found, error };
 };
 
 /** The food whose name the caret is in. */

@@ -1,8 +1,11 @@
 import type { Food, PortionFood, UsedYield, YieldSeen } from '@maul/contract/foods';
+import type { StockedFood } from '../stocked.ts';
 import { afterCooking, beforeCooking, cookingYield, startYields, type CookingYield } from '@maul/core/foods';
 
-/** The copy of a food that a portion keeps. */
-export const portionFoodOf = (food: Food): PortionFood => ({
+/** The copy of a food that a portion keeps; of something in stock, with the box it is taken from. */
+export const portionFoodOf = (food: StockedFood): PortionFood => food.stocked?.food ?? copyOf(food);
+
+const copyOf = (food: Food): PortionFood => ({
   id: food.id,
   name: food.name,
   state: food.state,

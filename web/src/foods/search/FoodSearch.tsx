@@ -11,6 +11,7 @@ import { useDeferredValue } from 'react';
 import { oneDecimal } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
 import { call, sentenceOf } from '../../data/api.ts';
+import { stockedNamed, useStockedFoods } from '../stocked.ts';
 
 /** Where a food comes from, in a few words. */
 const shortSource = (food: Food): string => (food.source.split(/[:;,(]/)[0] ?? '').trim();
@@ -90,6 +91,8 @@ export const FoodSearch = (props: FoodSearchProps) => {
     placeholderData: keepPreviousData,
   });
   const foods = isCode && gtin === undefined ? [] : (data?.foods ?? []);
+  const there = useStockedFoods(athleteId);
+  const stocked = isCode ? [] : stockedNamed(there, q);
   const unknownCode = gtin !== undefined && !isFetching && foods.length === 0;
   return (
     <>
@@ -117,6 +120,17 @@ export const FoodSearch = (props: FoodSearchProps) => {
           {isFetching ? 'Looking' : `${foods.length} foods`}
         </p>
         {error && !data && <p role="alert">{sentenceOf(error)}</p>}
+        {stocked.length > 0 && (
+          <ul className="foods foods-stock" aria-label="In stock">
+            {stocked.map((f) => (
+              <li key={f.id}>
+                <button type="button" onClick={() => onPick(f)}>
+                  <FoodLine food={f} carbBasis={carbBasis} />
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
         <ul className="foods" aria-label="Foods">
           {foods.map((f) => (
             <li key={f.id}>
@@ -136,7 +150,7 @@ export const FoodSearch = (props: FoodSearchProps) => {
             </div>
           </div>
         )}
-        {data?.foods.length === 0 && !isCode && (
+        {data?.foods.length === 0 && stocked.length === 0 && !isCode && (
           <p className="second">
             {q === ''
               ? 'Type to find a food. Foods you eat often will appear here.'

@@ -65,8 +65,8 @@ const Work = ({
 }) => {
   useScaleSource();
   const change = useChange(athleteId, row);
-  const [chosen, setChosen] = useState<Stage | null>(null);
-  const stage = chosen ?? stageOf(row);
+  // Where one is stays until one goes on: a number that is half typed is no step further.
+  const [stage, setChosen] = useState<Stage>(() => stageOf(row));
   const at = STAGES.findIndex(([key]) => key === stage);
   const { name } = row.thing;
   useEffect(() => {

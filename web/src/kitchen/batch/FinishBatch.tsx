@@ -1,7 +1,7 @@
 import { unaccounted, type Cooling } from '@maul/core/kitchen';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { v7 as uuidv7 } from 'uuid';
+import { v5 as uuidv5, v7 as uuidv7 } from 'uuid';
 import { deviceToday } from '../../data/device.ts';
 import { learnYield, moveStock, saveStock, useStock } from '../../data/kitchenWork.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
@@ -81,11 +81,15 @@ export const FinishBatch = ({
       day: deviceToday(),
       pot: thing.pots[0]?.name.slice(0, 60) ?? null,
     };
-    const [first] = thing.parts;
-    if (teller && first)
-      learnYield(athleteId, first.id, { ...seen, foodId: teller.id, foodName: teller.name });
+    // The same batch put away again is the same weighing: its ids follow from its own.
+    if (teller)
+      learnYield(athleteId, uuidv5('food', row.id), { ...seen, foodId: teller.id, foodName: teller.name });
     if (thing.recipeId !== null)
-      learnYield(athleteId, row.id, { ...seen, foodId: recipeFoodId(thing.recipeId), foodName: thing.name });
+      learnYield(athleteId, uuidv5('recipe', row.id), {
+        ...seen,
+        foodId: recipeFoodId(thing.recipeId),
+        foodName: thing.name,
+      });
     change(done);
   };
   return (

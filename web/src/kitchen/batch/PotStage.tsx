@@ -24,12 +24,12 @@ export const useEarlier = (row: BatchRow, athleteId: string) => {
   const { data } = useKitchen(athleteId);
   const teller = yieldTeller(inputOf(row.thing).parts);
   const foodId = teller?.id ?? (row.thing.recipeId === null ? null : recipeFoodId(row.thing.recipeId));
+  const result = resultOf(row.thing);
+  // This batch itself is none of those before it.
+  const itself = (y: { rawGrams: number; cookedGrams: number }): boolean =>
+    result.ok && y.rawGrams === result.batch.balance.raw && y.cookedGrams === result.batch.balance.cooked;
   const seen = (data?.yields ?? []).filter(
-    (y) =>
-      y.foodId === foodId &&
-      y.method === row.thing.method &&
-      !row.thing.parts.some((p) => p.id === y.id) &&
-      y.id !== row.id,
+    (y) => y.foodId === foodId && y.method === row.thing.method && !itself(y),
   );
   return { teller, foodId, earlier: seen.map((y) => y.cookedGrams / y.rawGrams) };
 };
