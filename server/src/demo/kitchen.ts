@@ -167,12 +167,11 @@ class Kitchen {
   /** Batches of a dish on its day of the week; the boxes of the last one are still there, some of them frozen. */
   batches(dish: Dish, recipeId: string): void {
     const days = Array.from({ length: 7 * WEEKS }, (_, i) => addDays(this.today, i - 7 * WEEKS)).filter(
-      (day) => weekday(day) === dish.on,
+      (day) => weekday(day) === dish.on && day < addDays(this.today, -2),
     );
-    days.forEach((day, i) => this.batch(dish, recipeId, day, i === days.length - 1));
-    // What is there today was cooked yesterday, whatever day that is.
-    const yesterday = addDays(this.today, -1);
-    if (!days.includes(yesterday)) this.batch(dish, recipeId, yesterday, true);
+    for (const day of days) this.batch(dish, recipeId, day, false);
+    // What is there today was cooked yesterday or the day before, whatever days these are.
+    this.batch(dish, recipeId, addDays(this.today, dish.on === 7 ? -1 : -2), true);
   }
 
   private batch(dish: Dish, recipeId: string, day: IsoDate, last: boolean): void {
@@ -285,7 +284,6 @@ export const writeKitchenWork = async (
   const kitchen = new Kitchen(seededRandom(Number.parseInt(made.athleteId.slice(-6), 16)), foods, now);
   const plants = athlete.diet === 'plants';
   for (const dish of plants ? [LENTILS, TOFU] : [TURKEY, BEEF]) kitchen.batches(dish, kitchen.recipe(dish));
-  if (!plants) kitchen.recipe(LENTILS);
   kitchen.packs(
     plants
       ? [['tofu-firm', 400, 'fridge', 0], ['lentils-red', 500, 'cupboard', 120], ['rice-white', 1000, 'cupboard', 360]]
@@ -346,6 +344,7 @@ export const writeCouple = async (
   trx: AppTransaction,
   athleteId: string,
   mate: { id: string; name: string; plants: boolean },
+  pot: { id: string; lines: Recipe['lines'] },
   now: Date,
 ): Promise<void> => {
   const random = seededRandom(Number.parseInt(athleteId.slice(-6), 16) + 1);
@@ -365,12 +364,7 @@ export const writeCouple = async (
       },
     },
   ]);
-  const { rows } = await sql<{ id: string; lines: Recipe['lines'] }>`
-    select id, thing -> 'lines' as lines from kitchen_thing
-    where athlete_id = ${athleteId} and thing ->> 'kind' = 'recipe' and thing ->> 'name' = ${LENTILS.name}`.execute(
-    trx,
-  );
-  const food = rows[0] && plannedFood(rows[0].id, rows[0].lines);
+  const food = plannedFood(pot.id, pot.lines);
   if (!food) return;
   const meals = AHEAD.map((days) => ({
     athlete_id: athleteId,
@@ -390,3 +384,14 @@ export const writeCouple = async (
     athlete_id: 'uuid', id: 'uuid', meal_id: 'uuid', position: 'int', food: 'jsonb', planned_grams: 'float8',
   }, meals.map((m) => ({ athlete_id: athleteId, id: id(), meal_id: m.id, position: 0, food, planned_grams: SERVING }))); // prettier-ignore
 };
+
+/** The pot that a couple plans, of whichever of the two cooks it. */
+export const potOf = (
+  trx: AppTransaction,
+  athleteId: string,
+): Promise<{ id: string; lines: Recipe['lines'] } | undefined> =>
+  sql<{ id: string; lines: Recipe['lines'] }>`
+    select id, thing -> 'lines' as lines from kitchen_thing
+    where athlete_id = ${athleteId} and thing ->> 'kind' = 'recipe' and thing ->> 'name' = ${LENTILS.name}`
+    .execute(trx)
+    .then((r) => r.rows[0]);

@@ -31,7 +31,7 @@ import { writtenSince } from './written.ts';
 import { readScenario, type ScenarioAthlete } from './scenario.ts';
 import { writeBeside } from './beside.ts';
 import { writePictures } from './figures.ts';
-import { writeCouple, writeKitchenWork } from './kitchen.ts';
+import { potOf, writeCouple, writeKitchenWork } from './kitchen.ts';
 import { insertRows, writeCoach, writeNotes } from './coach.ts';
 import { DEMO_ZONE, seededUuid, simulateAthlete, type DemoAthlete } from './simulate.ts';
 
@@ -135,14 +135,13 @@ const loadDemo = async (links: DemoConnections, dataDir: string, now: Date): Pro
   }
   for (const { token, id, athlete } of kitchens.values()) {
     const mate = kitchens.get(athlete.eatsWith ?? '');
-    if (mate)
+    if (!mate) continue;
+    const plants = mate.athlete.diet === 'plants';
+    const cook = plants ? mate : { token, id };
+    const pot = await acting(links.app, cook.token, (trx) => potOf(trx, cook.id));
+    if (pot)
       await acting(links.app, token, (trx) =>
-        writeCouple(
-          trx,
-          id,
-          { id: mate.id, name: mate.athlete.name, plants: mate.athlete.diet === 'plants' },
-          now,
-        ),
+        writeCouple(trx, id, { id: mate.id, name: mate.athlete.name, plants }, pot, now),
       );
   }
   // The sessions that wrote the demo are over; nobody else's are touched.

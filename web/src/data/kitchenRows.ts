@@ -101,6 +101,26 @@ export const pendingStock = (
       return kitchens.includes(entry.athleteId) ? stockWith(all, entry) : all;
     }, stock);
 
+/** What the server has just kept. An answer that was asked for before that may be older. */
+const landed: { entry: OutboxEntry<KitchenRoute>; version: number; at: number }[] = [];
+const ON_ITS_WAY_MS = 60_000;
+const since = (askedAt: number) => landed.filter(({ at }) => at >= askedAt);
+
+/** A book as it was answered to a question asked at a moment, with what was kept since. */
+export const bookWithLanded = (book: KitchenBook, athleteId: string, askedAt: number): KitchenBook =>
+  since(askedAt)
+    .filter(({ entry }) => entry.athleteId === athleteId)
+    .reduce((all, { entry, version }) => bookWith(all, entry, version), book);
+
+/** A page of stock with the rows that were kept since it was asked for. What was taken is counted by the server alone. */
+export const stockWithLanded = (list: StockList, askedAt: number): StockList => ({
+  ...list,
+  stock: since(askedAt)
+    .filter(({ entry }) => isStock(entry) && list.stock.some((s) => s.id === entry.id))
+    .reduce<readonly InStock[]>((all, { entry, version }) => stockWith(all, entry, version), list.stock)
+    .slice(),
+});
+
 type Pages = InfiniteData<StockList, number>;
 
 /** Puts what the server has just kept where it is shown. */
@@ -109,6 +129,9 @@ export const kitchenSaved = (
   entry: OutboxEntry<KitchenRoute>,
   row: ResponseOf<OutboxRoute>,
 ): void => {
+  const now = Date.now();
+  landed.push({ entry, version: row.version, at: now });
+  while (landed[0] && now - landed[0].at > ON_ITS_WAY_MS) landed.shift();
   client.setQueryData<KitchenBook>(
     ['book', entry.athleteId],
     (book) => book && bookWith(book, entry, row.version),

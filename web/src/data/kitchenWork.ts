@@ -9,13 +9,13 @@ import type {
 } from '@maul/contract/kitchen';
 import type { BodyOf } from '@maul/contract/routes';
 import { keepsUntil, offered } from '@maul/core/kitchen';
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useShallow } from 'zustand/react/shallow';
 import { call } from './api.ts';
 import { deviceToday } from './device.ts';
-import { ofKitchen, pendingBook, pendingStock } from './kitchenRows.ts';
+import { bookWithLanded, ofKitchen, pendingBook, pendingStock, stockWithLanded } from './kitchenRows.ts';
 import { useOutbox } from './outbox.ts';
 import { contentOf } from './rows.ts';
 import { outbox } from './session.ts';
@@ -23,7 +23,10 @@ import { offerUndo } from './undo.ts';
 
 const bookQuery = (athleteId: string) => ({
   queryKey: ['book', athleteId] as const,
-  queryFn: ({ signal }: { signal: AbortSignal }) => call('kitchenBook', { params: { athleteId }, signal }),
+  queryFn: async ({ signal }: { signal: AbortSignal }): Promise<KitchenBook> => {
+    const askedAt = Date.now();
+    return bookWithLanded(await call('kitchenBook', { params: { athleteId }, signal }), athleteId, askedAt);
+  },
 });
 
 /** Things of one kind in a book, the newest first. */
@@ -43,6 +46,15 @@ export const useBook = (athleteId: string) => {
   return { book, error, refetch };
 };
 
+/** The books of those with whom one shares a kitchen: their recipes are cooked from too. */
+export const useMateBooks = (mates: readonly { athleteId: string }[]): KitchenBook[] | undefined => {
+  const answers = useQueries({ queries: mates.map((m) => bookQuery(m.athleteId)) });
+  const books = answers.flatMap((a) => (a.data ? [a.data] : []));
+  const ready = books.length === mates.length;
+  // eslint-disable-next-line react-hooks/exhaustive-deps -- the books are those of the answers
+  return useMemo(() => (ready ? books : undefined), [ready, ...answers.map((a) => a.data)]);
+};
+
 /** Somebody else in the same kitchen may have changed something: it is looked at again so often, ms. */
 const SHARED_MS = 15_000;
 
@@ -52,8 +64,11 @@ export const useStock = (athleteId: string, q = '', enabled = true) => {
   const mates = book?.mates ?? [];
   const query = useInfiniteQuery({
     queryKey: ['stock', athleteId, q],
-    queryFn: ({ signal, pageParam }) =>
-      call('stock', { params: { athleteId }, query: { skip: pageParam, q }, signal }),
+    queryFn: async ({ signal, pageParam }) => {
+      const askedAt = Date.now();
+      const list = await call('stock', { params: { athleteId }, query: { skip: pageParam, q }, signal });
+      return stockWithLanded(list, askedAt);
+    },
     initialPageParam: 0,
     getNextPageParam: (last, pages) =>
       last.more ? pages.reduce((sum, page) => sum + page.stock.length, 0) : undefined,

@@ -4,6 +4,7 @@ import { beforeCooking } from '@maul/core/foods';
 import { recipeCooked, type RecipeAmounts, type Wanted } from '@maul/core/kitchen';
 import { daysBetween, isoDate, type IsoDate } from '@maul/core/units';
 import { format } from 'date-fns';
+import { shortDate } from '../ui/formats/show.ts';
 import { amountsOfRecipe, recipeFoodId } from './recipes/draft.ts';
 import { yieldOfRecipe } from './recipes/useServing.ts';
 import type { RecipeRow } from './words.ts';
@@ -127,7 +128,7 @@ export const wantedOf = (
   const left = new Map(boxed);
   return planned.flatMap(({ food, grams, day, time }): Wanted[] => {
     if (food.stockId !== undefined) return [];
-    const why = `${day} ${time}`;
+    const why = `${shortDate(day)}, ${time}`;
     const dish = dishes.find((d) => d.id === food.id);
     if (!dish || dish.cooked <= 0) return [{ food, grams, why }];
     const there = Math.min(grams, left.get(dish.id) ?? 0);

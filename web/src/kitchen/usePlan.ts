@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { call } from '../data/api.ts';
 import { deviceToday } from '../data/device.ts';
 import { useKitchen } from '../data/kitchen.ts';
-import { rulesOf, RULES, thingsOf, useBook, useStock } from '../data/kitchenWork.ts';
+import { rulesOf, RULES, thingsOf, useBook, useMateBooks, useStock } from '../data/kitchenWork.ts';
 import { useOwnDay, useSession } from '../data/session.ts';
 import { dishIdOf, plannedDishes } from './dishes.ts';
 
@@ -16,6 +16,7 @@ export const useKitchenPlan = (days: number) => {
   const { book, error: bookError } = useBook(person.id);
   const kitchen = useKitchen(person.id);
   const { stock, mates } = useStock(person.id);
+  const books = useMateBooks(mates);
   const { data, error, refetch } = useQuery({
     queryKey: ['stock', 'plan', person.id, today, days],
     queryFn: ({ signal }) =>
@@ -27,10 +28,10 @@ export const useKitchenPlan = (days: number) => {
     staleTime: 0,
   });
   return useMemo(() => {
-    if (!book || !data || !stock || !kitchen.data)
+    if (!book || !data || !stock || !kitchen.data || !books)
       return { ready: false as const, error: error ?? bookError ?? kitchen.error, refetch };
-    const recipes = thingsOf(book, 'recipe');
-    const batches = thingsOf(book, 'batch');
+    const recipes = [book, ...books].flatMap((b) => thingsOf(b, 'recipe'));
+    const batches = [book, ...books].flatMap((b) => thingsOf(b, 'batch'));
     const dishes = plannedDishes(data.portions, recipes, kitchen.data.yields);
     const boxes = stock
       .filter((s) => s.kind === 'box' || s.kind === 'left')
@@ -48,6 +49,7 @@ export const useKitchenPlan = (days: number) => {
       mates,
       stock,
       recipes,
+      batches,
       dishes,
       boxes,
       yields: kitchen.data.yields,
@@ -56,6 +58,20 @@ export const useKitchenPlan = (days: number) => {
       rule: rulesOf(book)?.thing ?? RULES,
       refetch,
     };
-  }, [book, data, stock, kitchen.data, kitchen.error, error, bookError, person, today, day, mates, refetch]);
+  }, [
+    book,
+    data,
+    stock,
+    kitchen.data,
+    kitchen.error,
+    error,
+    bookError,
+    person,
+    today,
+    day,
+    mates,
+    books,
+    refetch,
+  ]);
 };
 export type KitchenPlanView = Extract<ReturnType<typeof useKitchenPlan>, { ready: true }>;

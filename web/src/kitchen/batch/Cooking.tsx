@@ -100,7 +100,7 @@ export const CoolingStrip = ({ cookedAt, coldAt }: { cookedAt: string; coldAt: s
       role={state === 'cooling' ? undefined : 'alert'}
     >
       <p>
-        <b>Cool within 1 h</b> of {momentText(cookedAt).split(', ')[1] ?? ''} (UK FSA){' '}
+        <b>Cool within 1 h</b> of {momentText(cookedAt).split(', ')[1] ?? ''}{' '}
         <b className="batch-cooling-left">{sentence}</b>
       </p>
       <Gauge

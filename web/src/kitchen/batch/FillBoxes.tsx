@@ -7,7 +7,7 @@ import { whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { useBench, WeighPanel } from '../../scale/index.ts';
+import { PanBelow, useBench, WeighPanel } from '../../scale/index.ts';
 import { gramsText, plural } from '../../ui/formats/show.ts';
 import { momentText, type DinerRow } from '../words.ts';
 import { BoxDialog } from './BoxDialog.tsx';
@@ -124,6 +124,7 @@ export const FillBoxes = ({
   const open = boxes.filter((b) => b.grams === null);
   const current = boxes.find((b) => b.id === chosen) ?? open[0];
   const aim = division?.boxes.find((b) => b.id === current?.id);
+  const target = current?.grams === null && aim ? { aim: aim.aim, low: aim.low, high: aim.high } : null;
   if (!result.ok || !division)
     return (
       <p role="alert" className="batch-one is-over">
@@ -132,14 +133,13 @@ export const FillBoxes = ({
     );
   const { per100g, balance } = result.batch;
   const left = balance.cooked - boxes.reduce((sum, b) => sum + (b.grams ?? 0), 0);
-  const at = current ? boxes.indexOf(current) + 1 : boxes.length;
   const edited = boxes.find((b) => b.id === editing);
   return (
     <div className="batch-cols">
       <WeighPanel
-        name={current ? current.label : 'All boxes are filled'}
-        beside={`box ${at} of ${boxes.length}`}
-        aim={current?.grams === null && aim ? { aim: aim.aim, low: aim.low, high: aim.high } : null}
+        name={current ? `${current.label} of ${boxes.length}` : 'All boxes are filled'}
+        beside=""
+        aim={target}
         able={current !== undefined && current.grams === null}
         hint="Set the box on the scale and tare it, then fill it. Or tare the pot and take out of it."
         onCapture={(force) => {
@@ -219,9 +219,11 @@ export const FillBoxes = ({
           athleteId={athleteId}
           change={change}
           left={left}
+          empty={open.length}
           cold={cookedAt === null ? undefined : cooling(cookedAt, new Date().toISOString(), row.thing.coldAt)}
         />
       </div>
+      <PanBelow aim={target} />
       {edited && (
         <BoxDialog
           box={edited}

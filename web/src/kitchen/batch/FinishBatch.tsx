@@ -6,7 +6,7 @@ import { deviceToday } from '../../data/device.ts';
 import { learnYield, moveStock, saveStock, useStock } from '../../data/kitchenWork.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
-import { gramsText } from '../../ui/formats/show.ts';
+import { gramsText, plural } from '../../ui/formats/show.ts';
 import { recipeFoodId } from '../recipes/draft.ts';
 import { stockOfBatch, takenFromPacks } from './finish.ts';
 import { useEarlier } from './PotStage.tsx';
@@ -32,12 +32,15 @@ export const FinishBatch = ({
   athleteId,
   change,
   left,
+  empty,
   cold,
 }: {
   row: BatchRow;
   athleteId: string;
   change: Change;
   left: number;
+  /** Boxes that nothing was filled into. */
+  empty: number;
   cold: Cooling | undefined;
 }) => {
   const { thing } = row;
@@ -138,7 +141,7 @@ export const FinishBatch = ({
           disabled={!result.ok || !filled || Math.abs(gap) > EVEN || tooLate}
           onClick={finish}
         >
-          Put it all away
+          {empty === 0 ? 'Put it all away' : `Put it away, ${plural(empty, 'box', 'boxes')} left empty`}
         </Button>
       </div>
     </div>

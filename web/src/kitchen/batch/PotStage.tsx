@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useKitchen } from '../../data/kitchen.ts';
-import { useBench, WeighPanel } from '../../scale/index.ts';
+import { PanBelow, useBench, WeighPanel } from '../../scale/index.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
@@ -226,6 +226,7 @@ export const PotStage = ({
           </>
         )}
       </div>
+      <PanBelow aim={null} />
     </div>
   );
 };

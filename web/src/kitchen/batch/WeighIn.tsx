@@ -7,7 +7,7 @@ import IconButton from '@mui/material/IconButton';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FoodPick, portionFoodOf } from '../../foods/index.ts';
-import { useBench, WeighPanel } from '../../scale/index.ts';
+import { PanBelow, useBench, WeighPanel } from '../../scale/index.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
 import { useCaptures, type BatchRow, type Change } from './useBatch.ts';
@@ -38,6 +38,7 @@ export const WeighIn = ({
     set(id, weighed?.grams ?? null, weighed?.division ?? null);
     setChosen(null);
   });
+  const aim = current && current.planned !== null ? portionWindow(current.planned) : null;
   const raw = parts.reduce((sum, p) => sum + (p.grams ?? 0), 0);
   const at = current ? parts.indexOf(current) + 1 : parts.length;
   return (
@@ -45,7 +46,7 @@ export const WeighIn = ({
       <WeighPanel
         name={current ? (current.food.name.split(',')[0] ?? current.food.name) : 'All is weighed in'}
         beside={current ? `${current.food.state}, ${at} of ${parts.length}` : ''}
-        aim={current && current.planned !== null ? portionWindow(current.planned) : null}
+        aim={aim}
         able={current !== undefined && current.grams === null}
         hint="Set a bowl on the scale and tare it, or tare after each food."
         onCapture={(force) => {
@@ -119,6 +120,7 @@ export const WeighIn = ({
           </Button>
         </div>
       </div>
+      <PanBelow aim={aim} />
     </div>
   );
 };

@@ -13,7 +13,8 @@ export type Change = (how: Partial<Batch> | ((now: Batch) => Partial<Batch>)) =>
 export const useChange = (athleteId: string, row: BatchRow): Change => {
   const latest = useRef(row);
   useEffect(() => {
-    latest.current = row;
+    // Never back: an older answer must not undo what was just written here.
+    if (row.version >= latest.current.version) latest.current = row;
   }, [row]);
   return useCallback(
     (how) => {

@@ -100,10 +100,12 @@ const Line = ({
         {line.why.length > 3 ? ` and ${line.why.length - 3} more` : ''}
       </span>
     </span>
-    <span className="n shop-buy">{line.missing > 0.5 ? amountText(line) : ''}</span>
-    <Button size="small" variant="text" onClick={onPrice}>
-      {line.cost !== null && line.cost > 0 ? money(line.cost, view.rule.currency) : 'Price'}
-    </Button>
+    <span className="shop-buy">
+      <span className="n">{line.missing > 0.5 ? amountText(line) : ''}</span>
+      <Button size="small" variant="text" onClick={onPrice}>
+        {line.cost !== null && line.cost > 0 ? money(line.cost, view.rule.currency) : 'Price'}
+      </Button>
+    </span>
   </li>
 );
 

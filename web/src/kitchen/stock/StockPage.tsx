@@ -55,6 +55,61 @@ const StockRow = ({ line, whose }: { line: StockLine<InStock>; whose: string | u
   );
 };
 
+interface Group {
+  key: string;
+  lines: StockLine<InStock>[];
+}
+
+/** Boxes of one batch at one place stand together, where the first of them stands. */
+const grouped = (lines: readonly StockLine<InStock>[]): Group[] => {
+  const groups = new Map<string, Group>();
+  for (const line of lines) {
+    const { item } = line;
+    const alike = item.kind === 'box' && item.batchId !== null && line.missing === 0;
+    const key = alike ? `${item.batchId} ${item.place} ${item.useBy}` : item.id;
+    const group = groups.get(key) ?? { key, lines: [] };
+    group.lines.push(line);
+    groups.set(key, group);
+  }
+  return [...groups.values()];
+};
+
+/** Boxes alike as one line, which opens to show each. */
+const GroupRow = ({ group, whose }: { group: Group; whose: (item: InStock) => string | undefined }) => {
+  const [open, setOpen] = useState(false);
+  const [first] = group.lines;
+  if (!first) return null;
+  if (group.lines.length === 1) return <StockRow line={first} whose={whose(first.item)} />;
+  const left = group.lines.reduce((sum, l) => sum + Math.max(0, l.item.left), 0);
+  const planned = group.lines.reduce((sum, l) => sum + l.item.planned, 0);
+  const of = whose(first.item);
+  return (
+    <li className={`kit-row kit-${first.keeping.state}`}>
+      <button type="button" className="kit-line" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <span className="kit-box" aria-hidden style={{ '--full': 1 } as object} />
+        <span className="kit-name">
+          <b>{first.item.name}</b>{' '}
+          <span className="second">
+            {group.lines.length} boxes{of === undefined ? '' : `, ${of}`}
+          </span>
+        </span>
+        <span className="kit-keeps">{standsText(first)}</span>
+        <span className="n kit-grams">
+          {gramsText(Math.round(left))} g
+          {planned > 0.5 && <span className="is-planned"> {whole(planned)} planned</span>}
+        </span>
+      </button>
+      {open && (
+        <ul className="kit-list kit-sub" aria-label={`Boxes of ${first.item.name}`}>
+          {group.lines.map((line) => (
+            <StockRow key={line.item.id} line={line} whose={of} />
+          ))}
+        </ul>
+      )}
+    </li>
+  );
+};
+
 /** What is there, in the order in which it should be eaten. */
 export const StockPage = () => {
   const { person } = useSession();
@@ -73,8 +128,8 @@ export const StockPage = () => {
   const good = lines?.filter((l) => l.keeping.state !== 'past') ?? [];
   const list = (some: StockLine<InStock>[], label: string) => (
     <ul className="kit-list" aria-label={label}>
-      {some.map((line) => (
-        <StockRow key={line.item.id} line={line} whose={whose(line.item)} />
+      {grouped(some).map((group) => (
+        <GroupRow key={group.key} group={group} whose={whose} />
       ))}
     </ul>
   );

@@ -5,7 +5,6 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { thingsOf } from '../../data/kitchenWork.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { DateField } from '../../ui/fields/DateField.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
@@ -39,11 +38,9 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
     fridgeAt: fridge === '' ? null : moment(date, fridge),
     reheats,
   };
-  const recipes = thingsOf(view.book, 'recipe');
-  const batches = thingsOf(view.book, 'batch');
   const hotBatch = (batchId: string | null): boolean => {
-    const recipeId = batches.find((b) => b.id === batchId)?.thing.recipeId;
-    return recipes.find((r) => r.id === recipeId)?.thing.hot ?? false;
+    const recipeId = view.batches.find((b) => b.id === batchId)?.thing.recipeId;
+    return view.recipes.find((r) => r.id === recipeId)?.thing.hot ?? false;
   };
   const lines = offered(view.stock, trip.leaves);
   const things = lines.map(({ item, free }) => {

@@ -108,8 +108,12 @@ export const WeighPanel = ({
       <div className="bench-name">
         <b>{name}</b>
         <span className="second">
-          {beside}
-          <br />
+          {beside !== '' && (
+            <>
+              {beside}
+              <br />
+            </>
+          )}
           <Status />
         </span>
       </div>
@@ -121,7 +125,12 @@ export const WeighPanel = ({
       {prefs.source === 'keyboard' && <TypedReading />}
       <Buttons onCapture={() => onCapture(false)} able={able} />
       {children}
-      {prefs.source === 'simulated' && <Pan planned={aim ? Math.round(aim.aim) : null} wide />}
     </section>
   );
+};
+
+/** The pan of the simulated scale, where that is the source: it stands below what is looked at. */
+export const PanBelow = ({ aim }: { aim: WeighAim | null }) => {
+  const simulated = useBenchPrefs((p) => p.source === 'simulated');
+  return simulated ? <Pan planned={aim ? Math.round(aim.aim) : null} wide /> : null;
 };
