@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { Id, Name, text } from '../common.ts';
+import { Id, Name, Version, text } from '../common.ts';
 import { PortionFood } from '../foods/index.ts';
 
 /** Grams of one raw food of a pot. */
@@ -110,7 +110,7 @@ export const Batch = z.strictObject({
   kind: z.literal('batch'),
   name: Name,
   recipeId: Id.nullable(),
-  recipeVersion: z.int().min(1).nullable(),
+  recipeVersion: Version.nullable(),
   startedAt: At,
   method: text({ min: 1, max: 60 }),
   parts: z.array(BatchPart).max(60),

@@ -53,7 +53,7 @@ export interface Scaled {
  * above 0 and at most 100.
  *
  * @example
- * scaleRecipe({ lines: [{ food: egg, grams: 120, piece: 60 }], water: 0, servings: 2 }, 1.75).recipe.lines[0].grams; // => 240
+ * scaleRecipe({ lines: [{ food: { id: 'egg', name: 'Egg', state: 'raw', per100g: {} }, grams: 120, piece: 60 }], water: 0, servings: 2 }, 1.75).recipe.lines[0].grams; // => 240
  */
 export const scaleRecipe = (recipe: RecipeAmounts, times: number): Scaled => {
   if (!(times > 0) || times > MOST_TIMES)

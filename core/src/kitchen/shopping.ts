@@ -67,7 +67,7 @@ export const boughtGrams = (food: KitchenFood, grams: number): { grams: number; 
  * Grams; prices in the smallest coin. Lines keep the order in which foods were first wanted.
  *
  * @example
- * shoppingList([{ food: rice, grams: 600, why: 'Stew' }], [{ foodId: 'rice', grams: 150 }], [])[0].missing; // => 450
+ * shoppingList([{ food: { id: 'rice', name: 'Rice', state: 'dry', per100g: {} }, grams: 600, why: 'Stew' }], [{ foodId: 'rice', grams: 150 }], [])[0].missing; // => 450
  */
 export const shoppingList = (
   wanted: readonly Wanted[],
