@@ -26,6 +26,8 @@ const FILES = {
   'many-people': 'bench-load.mjs',
   connected: 'bench-load.mjs',
   roster: 'bench-load.mjs',
+  kitchen: 'bench-kitchen.mjs',
+  stock: 'bench-kitchen.mjs',
 };
 const ROWS = Object.keys(FILES);
 const only = process.argv[2];

@@ -82,26 +82,67 @@ const views = {
     await ownDay(page);
     await keep(page, 'today-phone');
   },
-  why: async () => {
-    const page = await enter('Joren Vask', desk);
-    await ownDay(page);
-    await strip(page, 'Scale steady');
-    await page.getByRole('button', { name: /^Carbs: window/ }).click();
-    await page.getByText('Carbs are the remainder').waitFor();
-    await keep(page, 'why');
-  },
   season: async () => {
-    for (const [name, size, scheme] of [
-      ['season', desk, 'light'],
-      ['season-phone', phone, 'light'],
+    const page = await enter('Odo Marrick', desk);
+    await page.goto(`${house.address}/season`);
+    await page.getByRole('button', { name: /^Push, / }).click();
+    await page.getByText('The coming four weeks').waitFor();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'season');
+  },
+  menu: async () => {
+    const page = await enter('Odo Marrick', desk);
+    await page.goto(`${house.address}/kitchen/menu`);
+    await press(page, 'Find a week');
+    await page.getByText(/nothing better exists|better one may exist|nearer one may exist/).waitFor();
+    await page.evaluate(() => document.activeElement?.blur());
+    await keep(page, 'menu');
+  },
+  batch: async () => {
+    const page = await enter('Odo Marrick', phone);
+    const type = async (label, value) => {
+      await page.getByLabel(label).fill(value);
+      await page.getByLabel(label).blur();
+    };
+    await page.goto(`${house.address}/kitchen/recipes`);
+    await page.getByRole('link', { name: /^Baked turkey breast 6/ }).click();
+    await press(page, 'Cook it');
+    await press(page, 'Weigh it in');
+    await type('Grams of Turkey breast, skinless', '1200');
+    await press(page, 'Cook it');
+    await type(/^Inside/, '75');
+    await press(page, 'It is cooked');
+    await type(/^Its empty weight/, '184');
+    await type(/^Or type what it reads/, '1060');
+    await press(page, 'Take it');
+    await page.getByRole('button', { name: 'Fill the boxes', exact: true }).click();
+    const boxes = page.getByRole('list', { name: 'Boxes' }).getByRole('listitem');
+    for (const [at, grams] of [
+      [6, '146'],
+      [5, '147'],
     ]) {
-      const page = await enter('Odo Marrick', size, scheme);
-      await page.goto(`${house.address}/season`);
-      await page.getByRole('button', { name: /^Push, / }).click();
-      await page.getByText('The coming four weeks').waitFor();
-      await page.evaluate(() => document.activeElement?.blur());
-      await keep(page, name);
+      await boxes.nth(at).getByRole('button').click();
+      await type('It weighs, g', grams);
+      await press(page, 'Keep it');
     }
+    await press(page, 'Bowl on');
+    await page.getByTestId('readout').filter({ hasText: '386' }).waitFor();
+    await page.getByText('Scale steady').waitFor();
+    await press(page, 'Tare');
+    await page.getByText('Tared at 386 g').waitFor();
+    const pour = page.getByRole('button', { name: 'Hold to pour' });
+    await pour.focus();
+    await page.keyboard.down('Enter');
+    await page.waitForFunction(
+      () => Number(document.querySelector('[data-testid=readout]')?.textContent) > 90,
+    );
+    await page.keyboard.up('Enter');
+    await page.getByText('Scale steady').waitFor();
+    await page.evaluate(() => {
+      document.activeElement?.blur();
+      document.querySelector('.place')?.scrollTo(0, 0);
+    });
+    await keep(page, 'batch-phone');
   },
   start: async () => {
     const page = await enter(null, desk);

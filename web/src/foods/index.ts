@@ -1,4 +1,5 @@
 export { portionFoodOf } from './amount/portionFood.ts';
+export { SwitchState } from './amount/SwitchState.tsx';
 export { readGrams } from './amount/readGrams.ts';
 export { NotTolerated } from './NotTolerated.tsx';
 export { AddFoodDialog } from './lazy.ts';

@@ -7,7 +7,8 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { readGrams } from '../../foods/index.ts';
+import { readGrams, SwitchState } from '../../foods/index.ts';
+import { useKitchen } from '../../data/kitchen.ts';
 import { METHOD_NAMES } from '../../ui/gauge/Glyph.tsx';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { offerUndo } from '../../data/undo.ts';
@@ -47,6 +48,32 @@ const CopyTo = ({ day, portion, onDone }: { day: DayDocument; portion: PortionRo
         </MenuItem>
       ))}
     </TextField>
+  );
+};
+
+/** A planned portion raw instead of cooked, or cooked instead of raw. */
+const OtherState = ({
+  day,
+  portion,
+  onDone,
+}: {
+  day: DayDocument;
+  portion: PortionRow;
+  onDone: () => void;
+}) => {
+  const kitchen = useKitchen(day.athlete.id);
+  if (portion.grams !== null || portion.plannedGrams === null) return null;
+  return (
+    <SwitchState
+      food={portion.food}
+      grams={portion.plannedGrams}
+      yields={kitchen.data?.yields ?? []}
+      onSwitch={(food, plannedGrams) => {
+        savePortion(day, portion, { food, plannedGrams }, `${food.name} planned ${food.state}`);
+        offerUndo(`${food.name} is planned ${food.state}.`, () => takeStep(day, 'undo'));
+        onDone();
+      }}
+    />
   );
 };
 
@@ -189,6 +216,7 @@ const PortionDialog = ({
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             margin="dense"
           />
+          <OtherState day={day} portion={portion} onDone={onClose} />
           <TextField
             label={`True amount, ${units.food}`}
             value={grams}

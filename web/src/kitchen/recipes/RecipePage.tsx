@@ -19,6 +19,7 @@ import { momentText, type RecipeRow, type RulesRow } from '../words.ts';
 import { CookDialog } from './CookDialog.tsx';
 import { lineOf, lineOfFood, NEW_RECIPE } from './draft.ts';
 import { PasteDialog } from './PasteDialog.tsx';
+import { PlanDialog } from './PlanDialog.tsx';
 import { RecipeFields } from './RecipeFields.tsx';
 import { RecipeLines } from './RecipeLines.tsx';
 import { RecipeSteps } from './RecipeSteps.tsx';
@@ -112,7 +113,7 @@ const Editor = ({
   const kitchen = useKitchen(athleteId);
   const [draft, setDraft] = useState<Recipe>(row?.thing ?? NEW_RECIPE);
   const [pick, setPick] = useState<{ key: number; food: Food | string | null }>({ key: 0, food: null });
-  const [open, setOpen] = useState<'paste' | 'cook' | null>(null);
+  const [open, setOpen] = useState<'paste' | 'cook' | 'plan' | null>(null);
   const set = (change: Partial<Recipe>): void => setDraft((d) => ({ ...d, ...change }));
   const serving = recipeServing(
     draft,
@@ -188,6 +189,11 @@ const Editor = ({
           Cook it
         </Button>
         {row && (
+          <Button disabled={changed} onClick={() => setOpen('plan')}>
+            Plan servings
+          </Button>
+        )}
+        {row && (
           <Button
             color="error"
             variant="text"
@@ -207,6 +213,7 @@ const Editor = ({
           onClose={() => setOpen(null)}
         />
       )}
+      {open === 'plan' && row && <PlanDialog row={row} onClose={() => setOpen(null)} />}
       {open === 'cook' && (
         <CookDialog
           athleteId={athleteId}

@@ -210,13 +210,7 @@ export const Gauge = (props: GaugeProps) => {
               strokeWidth="1.7"
             />
           )}
-          {props.marks && (
-            <path
-              d={props.marks.map((m) => `M${x(m).toFixed(1)} ${yEnd}v4`).join('')}
-              stroke="var(--ink)"
-              strokeWidth="1.4"
-            />
-          )}
+          {props.marks && <Marks at={props.marks.map(x)} y={yEnd} />}
           {lo > 0 && <BrokenEdge top={top} end={yEnd} />}
           {spread > 0 && xHigh - xLow > 1.6 && (
             <path
@@ -253,6 +247,11 @@ export const Gauge = (props: GaugeProps) => {
     </div>
   );
 };
+
+/** What was measured before, under the body. */
+const Marks = ({ at, y }: { at: readonly number[]; y: number }) => (
+  <path d={at.map((x) => `M${x.toFixed(1)} ${y}v4`).join('')} stroke="var(--ink)" strokeWidth="1.4" />
+);
 
 /** Where the scale does not start at zero. */
 const BrokenEdge = ({ top, end }: { top: number; end: number }) => {
