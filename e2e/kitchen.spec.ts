@@ -156,9 +156,9 @@ test('a box is eaten in part, planned, weighed anew and thrown away; one past it
   page,
 }) => {
   const athlete = await newAthlete(page, 'Box');
-  await athlete.meal('23:30');
+  const late = await athlete.meal('23:30');
   const stew = await box(athlete, 'Fen stew', 300, 2);
-  await box(athlete, 'Old stew', 300, 200);
+  const old = await box(athlete, 'Old stew', 300, 200);
   await page.goto('/kitchen');
   await expect(page.getByRole('list', { name: 'Past its day' })).toContainText('It is not offered any more');
   await accessible(page);
@@ -189,6 +189,19 @@ test('a box is eaten in part, planned, weighed anew and thrown away; one past it
   await expect(page.getByText('Thrown away in the last 28 days: 260 g.')).toBeVisible();
   await undoBar(page).click();
   await expect(row).toContainText('260 g');
+  // A box that was planned and is too old is said on the day; what is past its day is eaten by nobody.
+  await page.goto(`/kitchen/box/${athlete.id}/${old}`);
+  await expect(page.getByRole('button', { name: /^Eat/ })).toHaveCount(0);
+  await athlete.plan(
+    late,
+    { id: 'batch-x', name: 'Old stew', state: 'cooked', per100g: TURKEY, more: { stockId: old } },
+    100,
+    5,
+  );
+  await page.goto('/today');
+  await expect(page.getByRole('region', { name: 'Boxes past their day' })).toContainText(
+    'Old stew, planned at 23:30. Past its day',
+  );
   // What is in stock is found where foods are found; what is past its day is not.
   await page.goto('/today');
   await page
@@ -198,6 +211,32 @@ test('a box is eaten in part, planned, weighed anew and thrown away; one past it
   await page.getByLabel(/^Find a food/).fill('stew');
   await expect(page.getByRole('list', { name: 'In stock' })).toContainText('Fen stew');
   await expect(page.getByRole('dialog')).not.toContainText('Old stew');
+});
+
+test('a recipe is pasted line by line; what is not understood is asked, and servings are planned', async ({
+  page,
+}) => {
+  const athlete = await newAthlete(page, 'Paste');
+  await ownFood(athlete, 'Fen turkey breast', TURKEY);
+  await page.goto('/kitchen/recipes/new');
+  await type(page, 'Name', 'Fen pot');
+  await page.getByRole('button', { name: 'Paste it line by line' }).click();
+  await page
+    .getByLabel('One food a line')
+    .fill('- 600 g fen turkey breast\n2. 1 lb 4 oz potato raw\nsome love');
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText('2 lines understood, 1 not yet.')).toBeVisible();
+  await expect(page.getByRole('dialog')).toContainText('567 g Potato, raw');
+  await expect(page.getByRole('dialog')).toContainText('some love');
+  await page.getByRole('button', { name: 'Add 2 foods' }).click();
+  await expect(page.getByRole('list', { name: 'Foods of the recipe' }).getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Keep the recipe' }).click();
+  await page.getByRole('button', { name: 'Plan servings' }).click();
+  await type(page, 'Cooked grams each day', '300');
+  await page.getByRole('button', { name: 'Plan it' }).click();
+  await expect(page.getByText('300 g Fen pot planned on 3 days.')).toBeVisible();
+  await page.goto('/kitchen/cooking');
+  await expect(page.locator('.cook-session')).toContainText('900 g Fen pot', { timeout: 15_000 });
 });
 
 test('a week is poured from recipes, cooked by a plan and bought by a list', async ({ page }) => {

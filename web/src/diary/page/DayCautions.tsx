@@ -23,6 +23,7 @@ import { fromDay } from '../../data/fromDay.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { partsOf, useWeekLog, type Part } from '../../data/log.ts';
 import { queryClient, useSession } from '../../data/session.ts';
+import { PastBoxes } from './PastBoxes.tsx';
 
 const READ = {
   athlete: true,
@@ -31,6 +32,7 @@ const READ = {
   season: true,
   bases: true,
   orders: true,
+  meals: true,
   portions: true,
   entries: true,
 } as const;
@@ -38,7 +40,7 @@ type CautionsDay = Pick<DayDocument, keyof typeof READ>;
 
 /** Cautions of fourteen days by the plan in force: from the start of this week, or from today where that has passed. */
 const planned = (
-  { athlete, date, today, season, bases, orders }: Omit<CautionsDay, 'portions' | 'entries'>,
+  { athlete, date, today, season, bases, orders }: Omit<CautionsDay, 'meals' | 'portions' | 'entries'>,
   targets: DayTargets,
 ): Caution[] => {
   const week = weekStart(date, athlete.profile.weekStartsOn);
@@ -161,4 +163,11 @@ const DayCautions = ({ day, targets }: { day: CautionsDay; targets: DayTargets |
   );
 };
 
-export default fromDay(READ, DayCautions);
+const Both = (props: { day: CautionsDay; targets: DayTargets | undefined }) => (
+  <>
+    <PastBoxes day={props.day} />
+    <DayCautions {...props} />
+  </>
+);
+
+export default fromDay(READ, Both);

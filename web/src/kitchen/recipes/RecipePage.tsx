@@ -1,5 +1,6 @@
 import type { Food } from '@maul/contract/foods';
-import type { Recipe } from '@maul/contract/kitchen';
+import type { Price, Recipe } from '@maul/contract/kitchen';
+import { costOf } from '@maul/core/kitchen';
 import { whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -9,13 +10,13 @@ import { useNavigate, useParams } from 'react-router';
 import { call } from '../../data/api.ts';
 import { carbBasisOf } from '../../data/day.ts';
 import { useKitchen } from '../../data/kitchen.ts';
-import { dropThing, rulesOf, saveThing, thingsOf, useBook } from '../../data/kitchenWork.ts';
+import { dropThing, rulesOf, RULES, saveThing, thingsOf, useBook } from '../../data/kitchenWork.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { FoodPick } from '../../foods/index.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
 import { KitchenFrame } from '../KitchenFrame.tsx';
-import { momentText, type RecipeRow, type RulesRow } from '../words.ts';
+import { momentText, money, type RecipeRow, type RulesRow } from '../words.ts';
 import { CookDialog } from './CookDialog.tsx';
 import { lineOf, lineOfFood, NEW_RECIPE } from './draft.ts';
 import { PasteDialog } from './PasteDialog.tsx';
@@ -47,6 +48,22 @@ const Versions = ({ athleteId, row }: { athleteId: string; row: RecipeRow }) => 
         ))}
       </ul>
     </details>
+  );
+};
+
+/** What a serving costs, by the packs that have a price. */
+const Cost = ({ draft, prices, currency }: { draft: Recipe; prices: readonly Price[]; currency: string }) => {
+  const { minor, unknown } = costOf(
+    draft.lines.map((line) => ({ food: line.food, grams: line.grams, why: '' })),
+    prices,
+  );
+  if (minor === 0) return null;
+  return (
+    <>
+      {' '}
+      Costs {unknown.length > 0 ? 'at least ' : ''}
+      {money(Math.round(minor / draft.servings), currency)}.
+    </>
   );
 };
 
@@ -102,10 +119,12 @@ const FromElsewhere = ({ onLines }: { onLines: (lines: Recipe['lines'], name: st
 const Editor = ({
   row,
   rules,
+  prices,
   athleteId,
 }: {
   row: RecipeRow | null;
   rules: RulesRow | undefined;
+  prices: readonly Price[];
   athleteId: string;
 }) => {
   const navigate = useNavigate();
@@ -138,6 +157,7 @@ const Editor = ({
           {figure(serving.amounts.FAT, 'FAT')}
           <span className="second">
             . Yield {serving.yield.factor.toFixed(2)}, {serving.yield.source}.
+            <Cost draft={draft} prices={prices} currency={rules?.thing.currency ?? RULES.currency} />
             {serving.allergens.length > 0 ? ` Allergens: ${serving.allergens.join(', ')}.` : ''}
           </span>
         </p>
@@ -240,7 +260,15 @@ export const RecipePage = () => {
       {error && !book && <Fault error={error} again={() => void refetch()} />}
       {!book && !error && <p className="waiting">Opening the recipe …</p>}
       {missing && <p className="second">This recipe is not in your kitchen.</p>}
-      {book && !missing && <Editor key={id} row={row ?? null} rules={rulesOf(book)} athleteId={person.id} />}
+      {book && !missing && (
+        <Editor
+          key={id}
+          row={row ?? null}
+          rules={rulesOf(book)}
+          prices={thingsOf(book, 'price').map((p) => p.thing)}
+          athleteId={person.id}
+        />
+      )}
     </KitchenFrame>
   );
 };
