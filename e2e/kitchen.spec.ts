@@ -144,7 +144,11 @@ test('1,200 g of turkey are weighed in, cooked, weighed and divided into six box
   await expect(page.locator('.label').first()).toContainText('use by');
   await accessible(page);
   await page.goto('/kitchen');
-  await expect(page.getByRole('list', { name: 'In stock' }).getByRole('listitem')).toHaveCount(6);
+  // Boxes alike stand together, and open to show each.
+  await page.getByRole('button', { name: /Baked turkey 6 boxes/ }).click();
+  await expect(page.getByRole('list', { name: 'Boxes of Baked turkey' }).getByRole('listitem')).toHaveCount(
+    6,
+  );
   await accessible(page);
   // The yield is learnt: the next serving says so.
   await page.goto('/kitchen/recipes');

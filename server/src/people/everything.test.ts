@@ -10,7 +10,16 @@ import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
-import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
+import {
+  kitchenBody,
+  mealBody,
+  moveBody,
+  stockBody,
+  openTestHouse,
+  portionBody,
+  type Someone,
+  type TestHouse,
+} from '../testing/house.ts';
 import { pdfPages } from '../testing/pdf.ts';
 import { AUTHORS, LEFT_OUT, TABLES } from './store/everything/tables.ts';
 
@@ -114,6 +123,20 @@ beforeAll(async () => {
   await athlete
     .put(`${at}/portions/${portionId}`, portionBody(mealId, { base: 1, plannedGrams: 71 }))
     .expect(200);
+  const stockId = uuidv7();
+  const diner = { kind: 'diner', name: 'Mate', personId: coach.id, share: 1, windows: [], notEaten: [] };
+  await athlete.put(`${at}/kitchen-things/${uuidv7()}`, kitchenBody(diner)).expect(200);
+  await athlete.put(`${at}/stock/${stockId}`, stockBody()).expect(200);
+  await athlete.put(`${at}/stock-moves/${uuidv7()}`, moveBody(stockId, 6)).expect(200);
+  const { food } = portionBody(mealId);
+  const boxed = portionBody(mealId, {
+    food: { ...food, stockId },
+    grams: 40,
+    method: 'scale',
+    division: 1,
+    position: 1,
+  });
+  await athlete.put(`${at}/portions/${uuidv7()}`, boxed).expect(200);
   await coach
     .put(`${at}/notes/${uuidv7()}`, {
       base: 0,
@@ -217,6 +240,8 @@ test('read back into an empty account, not a row, revision, order or picture is 
   const picture = [...before.keys()].find((name) => name.startsWith('pictures/')) ?? '';
   expect(after.get(picture)?.equals(before.get(picture) ?? Buffer.alloc(0))).toBe(true);
   expect(body.rows).toBe(TABLES.reduce((sum, table) => sum + rows(before, table).length, 0));
+  // What is left of the box was counted anew, and comes to the same.
+  expect(rows(after, 'stock')[0]).toMatchObject({ left_grams: 100 });
   // The day opens, and says who wrote and signed.
   const day = (await again.get(`/api/athletes/${again.id}/days/${today}`).expect(200)).body as {
     notes: { authorName: string; authorId: string }[];

@@ -179,6 +179,19 @@ describe('the outbox', () => {
       expect(useOutbox.getState().reachable).toBe(true);
     }
   });
+  test('a new row whose answer was lost and that changed meanwhile goes on top of its own first content', async () => {
+    // The server has the first content; the page never heard of it.
+    answer = ({ kg, base }) =>
+      base === 1
+        ? saved(kg, 2)
+        : problem('stale', 409, { current: { ...weighIn(80).body, version: 1, deleted: false } });
+    outbox.add(weighIn(81));
+    await settle(() => entries().length === 0);
+    expect(requests.map((r) => [r.base, r.kg])).toEqual([
+      [0, 81],
+      [1, 81],
+    ]);
+  });
   test('a stale change is said and kept; one may put it on top, or let it go', async () => {
     answer = ({ kg, base }) =>
       base === 7 ? saved(kg, 8) : problem('stale', 409, { current: { version: 7 } });

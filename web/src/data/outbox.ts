@@ -54,6 +54,9 @@ const mergedBody = (
   current: object & { version?: number; deleted?: boolean },
 ): Pick<OutboxEntry, 'body' | 'before'> | undefined => {
   const { body, route } = entry;
+  // A row that was made here and whose answer was lost: what stands there is its own first content, and nobody else's.
+  if (!entry.before && current.version === 1 && body.base === 0 && !current.deleted)
+    return { body: { ...body, base: 1 }, before: { ...contentOf(route, current), deleted: false } };
   if (!entry.before || current.version === undefined) return undefined;
   // A change that an older Maul left on the device lacks the fields of now: they are as unknown as everywhere else.
   const before: Content & { deleted: boolean } = {

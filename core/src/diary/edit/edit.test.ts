@@ -204,6 +204,13 @@ describe('one by one', () => {
 
 describe('the same row by two hands', () => {
   const before = { time: '12:00', eaten: false, grams: null as number | null, method: null as string | null };
+  test('a document whose keys come back in another order is the same document', () => {
+    const before = { thing: { kind: 'recipe', steps: [{ id: 1, text: 'a' }], notes: undefined } as object };
+    const theirs = { thing: { steps: [{ text: 'a', id: 1 }], kind: 'recipe' } as object };
+    const mine = { thing: { kind: 'recipe', steps: [] } as object };
+    expect(mergeRow(before, mine, theirs)).toEqual({ row: mine });
+    expect(mergeRow(before, mine, { thing: { kind: 'recipe', steps: [{ id: 2 }] } as object })).toEqual({ collide: ['thing'] });
+  }); // prettier-ignore
   test('what does not collide is merged', () => {
     const merged = mergeRow(before, { ...before, eaten: true }, { ...before, time: '12:30' });
     expect(merged).toEqual({ row: { ...before, eaten: true, time: '12:30' } });

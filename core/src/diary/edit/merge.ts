@@ -1,7 +1,16 @@
 /** Two changes of one row brought together, or what they collide on. */
 export type Merged<R> = { row: R } | { collide: string[] };
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
+/** Alike in content: a database gives the keys of a document back in an order of its own. */
+const same = (a: unknown, b: unknown): boolean => {
+  const [x, y] = [a ?? null, b ?? null];
+  if (x === null || y === null || typeof x !== 'object' || typeof y !== 'object') return Object.is(x, y);
+  if (Array.isArray(x) !== Array.isArray(y)) return false;
+  const keys = new Set([...Object.keys(x), ...Object.keys(y)]);
+  return [...keys].every((key) =>
+    same((x as Record<string, unknown>)[key], (y as Record<string, unknown>)[key]),
+  );
+};
 
 /**
  * Brings together what two hands did to one row: `before` is what both began with, `mine` what I made of it, `theirs` what is kept now.

@@ -36,7 +36,11 @@ async function* partsOf(trx: AppTransaction, athleteId: string, table: Table): A
         coalesce(nullif(to_jsonb(t) ->> ${sql.lit(author.as)}, ''), case when t.${sql.ref(author.by)} <> t.athlete_id then coalesce(p.name, 'Somebody who has left') end))`
     : table === 'row_history'
       ? sql`(to_jsonb(t) - 'athlete_id') || jsonb_build_object('replaced', t.replaced - 'athlete_id' - 'author_id')`
-      : sql`to_jsonb(t) - 'athlete_id'`;
+      : table === 'kitchen_thing'
+        ? // Whose kitchens are one is decided anew.
+          sql`(to_jsonb(t) - 'athlete_id') || case when t.thing ->> 'kind' = 'diner'
+            then jsonb_build_object('thing', t.thing || '{"personId": null}') else '{}'::jsonb end`
+        : sql`to_jsonb(t) - 'athlete_id'`;
   const from = author
     ? sql`${sql.table(table)} t left join known_people() p on p.id = t.${sql.ref(author.by)}`
     : sql`${sql.table(table)} t`;

@@ -46,7 +46,8 @@ export const up = async (db: Kysely<unknown>): Promise<void> => {
     planned_grams double precision not null default 0,
     ${versioned}
   )`);
-  await run(`create unique index stock_id on stock (id)`);
+  // Not unique: a file that is read back keeps its ids in the new account.
+  await run(`create index stock_id on stock (id)`);
   await run(`create index stock_there on stock (athlete_id, use_by)
     where deleted_at is null and (left_grams >= 0.5 or left_grams <= -0.5)`);
   await run(`create table stock_move (
