@@ -19,6 +19,15 @@ import { planFoods } from '../planned.ts';
 import { useKitchenPlan, type KitchenPlanView } from '../usePlan.ts';
 import { MENU_DAYS, menuView, type MenuSlot, type MenuView } from './problem.ts';
 
+/** How sure it is that there is no better week. */
+const betterText = ({ proven, gap }: Menu): string => {
+  if (proven) return '; nothing better exists';
+  const percent = Math.min(100, Math.ceil(gap * 100 - 1e-6));
+  return percent > 0
+    ? `; a better one may exist (up to ${percent} %)`
+    : '; on finer steps of grams a nearer one may exist';
+};
+
 const keyUnit = (key: string): string => (key === 'ENERC' ? 'kcal' : 'g');
 
 /** Why another dish does not stand at a meal. */
@@ -105,7 +114,8 @@ const Answer = ({
 }) => (
   <ol className="menu-days" aria-label="The week">
     {view.dates.map((date, day) => {
-      const misses = menu.misses.filter((m) => m.day === day);
+      // Less than half a gram is the rounding of a scale.
+      const misses = menu.misses.filter((m) => m.day === day && Math.round(Math.abs(m.by)) >= 1);
       const windows = view.problem.windows.some((w) => w.day === day);
       return (
         <li key={date} className="menu-day">
@@ -259,7 +269,7 @@ const Week = ({
         {state === 'pouring' && 'Planning it …'}
         {state === 'still' &&
           shown &&
-          `${plural(shown.sessions.length, 'cooking session')}${shown.repeats > 0 ? `, ${plural(shown.repeats, 'repeat')} more than you wish` : ''}${shown.proven ? '; nothing better exists' : `; a better one may exist (up to ${Math.min(100, Math.ceil(shown.gap * 100))} %)`}.`}
+          `${plural(shown.sessions.length, 'cooking session')}${shown.repeats > 0 ? `, ${plural(shown.repeats, 'repeat')} more than you wish` : ''}${betterText(shown)}.`}
       </p>
       {fault !== null && (
         <p role="alert" className="is-over">

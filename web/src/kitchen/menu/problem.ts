@@ -20,6 +20,9 @@ const STEP = 5;
 /** Meals of a day on which nothing is planned yet and no other day says when one eats. */
 const TIMES = ['08:00', '12:30', '16:30', '20:00'];
 
+/** Two meals stand at least so far apart, minutes. common practice, no source. */
+const APART = 75;
+
 /** Where a choice of a menu goes, and as what. */
 export interface MenuSlot {
   id: string;
@@ -146,10 +149,14 @@ export const menuView = (
   const windows: MenuWindow[] = [];
   days.forEach((day, at) => {
     const meals = [...day.meals].sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));
-    const there =
-      meals.length > 0
-        ? meals.map((m) => ({ time: m.time, mealId: m.id }))
-        : usual.map((time) => ({ time, mealId: null }));
+    // A day with fewer meals than usual has room at the usual hours that nothing stands near to.
+    const near = (time: string): boolean =>
+      meals.some((m) => Math.abs(minutesIntoDay(m.time) - minutesIntoDay(time)) < APART);
+    const free = usual.filter((time) => !near(time)).slice(0, Math.max(0, usual.length - meals.length));
+    const there: { time: string; mealId: string | null }[] = [
+      ...meals.map((m) => ({ time: m.time, mealId: m.id })),
+      ...free.map((time) => ({ time, mealId: null })),
+    ].sort((a, b) => minutesIntoDay(a.time) - minutesIntoDay(b.time));
     there.forEach(({ time, mealId }, i) => {
       const full = mealId !== null && day.portions.some((p) => p.mealId === mealId);
       if (!full) slots.push({ id: `${day.date} ${i}`, date: day.date, time, mealId, number: i + 1 });

@@ -17,6 +17,9 @@ import { momentText } from '../words.ts';
 /** Days ahead for which boxes and plans are looked at. */
 const AHEAD = 14;
 
+/** When a box is eaten that nobody has planned. */
+const NOON = '12:30';
+
 const moment = (date: IsoDate, time: string): string => new Date(`${date}T${time}:00`).toISOString();
 
 const Packing = ({ view }: { view: KitchenPlanView }) => {
@@ -42,14 +45,18 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
     const recipeId = view.batches.find((b) => b.id === batchId)?.thing.recipeId;
     return view.recipes.find((r) => r.id === recipeId)?.thing.hot ?? false;
   };
-  const lines = offered(view.stock, trip.leaves);
+  // What has to be cooked first goes on no trip.
+  const lines = offered(view.stock, trip.leaves).filter(
+    ({ item }) => item.kind === 'box' || item.kind === 'left' || item.place === 'cupboard',
+  );
   const things = lines.map(({ item, free }) => {
     const planned = view.planned.find((p) => p.food.stockId === item.id && p.day >= date && p.day <= ends);
-    const eatAt = eat.get(item.id) ?? planned?.time ?? back;
+    const eatAt =
+      eat.get(item.id) ?? planned?.time ?? (leaves < NOON && (ends > date || back > NOON) ? NOON : back);
     return {
       ...item,
       grams: planned?.grams ?? free,
-      eatAt: moment(planned?.day ?? ends, eatAt),
+      eatAt: moment(planned?.day ?? date, eatAt),
       hot: hotBatch(item.batchId),
       clock: eatAt,
       planned: planned !== undefined,
@@ -142,7 +149,7 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
                 </span>
               </span>
               <TimeField
-                label={`Eaten at, ${t.name}`}
+                label="Eaten at"
                 value={t.clock}
                 onChange={(time) => time !== '' && setEat(new Map(eat).set(t.id, time))}
               />
