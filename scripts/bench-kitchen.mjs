@@ -67,8 +67,11 @@ const solvers = async () => {
   schedule(sampleSchedule(seededRandom(1)), solve);
   const schedules = [2, 3, 4, 5, 6].map((seed) => {
     const begin = performance.now();
-    const found = schedule(sampleSchedule(seededRandom(seed)), solve);
-    return { time: performance.now() - begin, proven: found.proven, gap: found.gap };
+    let first = Infinity;
+    const found = schedule(sampleSchedule(seededRandom(seed)), solve, 5, () => {
+      first = performance.now() - begin;
+    });
+    return { first, time: performance.now() - begin, proven: found.proven, gap: found.gap };
   });
   const menus = [1, 2, 3].map((seed) => {
     const begin = performance.now();
@@ -79,13 +82,14 @@ const solvers = async () => {
     return { first, time: performance.now() - begin, gap: found.gap, misses: found.misses.length };
   });
   const late = Math.max(...schedules.map((s) => s.time));
+  const soon = Math.max(...schedules.map((s) => s.first));
   const first = Math.max(...menus.map((m) => m.first));
   return [
     {
       row: 'schedule of 10 days, 12 recipes, 5 of them',
-      figure: `median ${ms(median(schedules.map((s) => s.time)))}, slowest ${ms(late)}; ${schedules.filter((s) => s.proven).length} of 5 proven best`,
-      bar: 'an answer within 5 s',
-      holds: late <= 5500,
+      figure: `first answer at most ${ms(soon)}, slowest ${ms(late)}; ${schedules.filter((s) => s.proven).length} of 5 proven best`,
+      bar: 'first answer under 1 s, best or its gap at 5 s',
+      holds: soon < 1000 && late <= 5500,
     },
     {
       row: 'menu of 28 meals from 20 recipes, 3 of them',

@@ -101,6 +101,13 @@ describe('a cooking schedule', () => {
     ]); // prettier-ignore
     expect(found.proven).toBe(true);
   });
+  test('tells a plan that covers everything first, and then one with the fewest sessions', () => {
+    const heard: number[] = [];
+    const p = problem([dish('stew', [0, 200, 0, 200, 0, 200])]);
+    const found = schedule(p, solver, 5, (first) => heard.push(first.short.length, first.sessions.length));
+    expect(heard[0]).toBe(0);
+    expect(heard[1]).toBeGreaterThanOrEqual(found.sessions.length);
+  });
   test('never cooks so much that a box ends before it is planned: ten days take three sessions', () => {
     const found = schedule(problem([dish('stew', Array.from({ length: 10 }, (_, d) => (d === 0 ? 0 : 200)))]), solver); // prettier-ignore
     expect(found.sessions).toHaveLength(3);

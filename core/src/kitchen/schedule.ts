@@ -74,6 +74,7 @@ export interface ScheduleWorth {
 }
 
 const HOLD = 1e-6;
+
 const SMALL = 0.05;
 
 const check = (problem: ScheduleProblem): void => {
@@ -203,9 +204,14 @@ const totals = (model: Model, problem: ScheduleProblem): Map<number, number>[] =
  * When to cook what: needs are met from stock and from sessions in the evening (eaten from the next day on), never so much that it ends before it
  * is planned. Minimises, one after the other, what is short, the number of sessions, waste and cost, and cooks as late as may be. Grams cooked,
  * days counted from today. Exact when `proven`; when the time is up, the best that was found with its gap. Throws RangeError for a problem that
- * is none. `seconds` for all of it.
+ * is none. `seconds` for all of it; `onFirst` hears a plan that covers what can be covered, before its sessions are the fewest.
  */
-export const schedule = (problem: ScheduleProblem, solver: Solver, seconds = 5): Schedule => {
+export const schedule = (
+  problem: ScheduleProblem,
+  solver: Solver,
+  seconds = 5,
+  onFirst?: (first: Schedule) => void,
+): Schedule => {
   check(problem);
   const model = modelOf(problem);
   let values: number[] = [];
@@ -223,6 +229,7 @@ export const schedule = (problem: ScheduleProblem, solver: Solver, seconds = 5):
     }
     values = solved.values;
     gap = Math.max(gap, solved.gap);
+    if (i === 0) onFirst?.(read(model, values, 1));
     model.builder.row(
       -Infinity,
       solved.objective + HOLD * Math.max(1, Math.abs(solved.objective)),

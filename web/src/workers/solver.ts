@@ -24,9 +24,11 @@ export const fitPortions = (
 /** Makes a recipe land in the windows of each box, in the worker. */
 export const fitRecipe = (...asked: Parameters<SolverApi['recipe']>) => solver().recipe(...asked);
 
-/** When to cook what, in the worker. */
-export const cookingSchedule = (problem: ScheduleProblem): Promise<Outcome<Schedule>> =>
-  solver().schedule(problem);
+/** When to cook what, in the worker; `onFirst` hears the first answer while a better one is looked for. */
+export const cookingSchedule = (
+  problem: ScheduleProblem,
+  onFirst: (schedule: Schedule) => void,
+): Promise<Outcome<Schedule>> => solver().schedule(problem, proxy(onFirst));
 
 /** A week of meals, in the worker; `onFirst` hears the first answer while a better one is looked for. */
 export const weekMenu = (

@@ -69,9 +69,9 @@ const api = {
     carbBasis: CarbBasis,
   ): Promise<Outcome<ReturnType<typeof recipeForTarget>>> =>
     answered((solve) => recipeForTarget(recipe, servings, windows, carbBasis, solve)),
-  /** When to cook what. */
-  schedule: (problem: ScheduleProblem): Promise<Outcome<Schedule>> =>
-    answered((solve) => schedule(problem, solve)),
+  /** When to cook what; tells a first plan while fewer sessions are looked for. */
+  schedule: (problem: ScheduleProblem, onFirst: (schedule: Schedule) => void): Promise<Outcome<Schedule>> =>
+    answered((solve) => schedule(problem, solve, undefined, onFirst)),
   /** A week of meals; tells the first answer while it looks for a better one. */
   menu: (
     problem: MenuProblem,

@@ -209,7 +209,7 @@ describe('the same row by two hands', () => {
     const theirs = { thing: { steps: [{ text: 'a', id: 1 }], kind: 'recipe' } as object };
     const mine = { thing: { kind: 'recipe', steps: [] } as object };
     expect(mergeRow(before, mine, theirs)).toEqual({ row: mine });
-    expect(mergeRow(before, mine, { thing: { kind: 'recipe', steps: [{ id: 2 }] } as object })).toEqual({ collide: ['thing'] });
+    expect(mergeRow(before, mine, { thing: { kind: 'recipe', steps: [{ id: 2 }] } })).toEqual({ collide: ['thing'] });
   }); // prettier-ignore
   test('what does not collide is merged', () => {
     const merged = mergeRow(before, { ...before, eaten: true }, { ...before, time: '12:30' });

@@ -32,7 +32,10 @@ const useSchedule = (problem: ScheduleProblem | undefined): { found: Outcome | n
   useEffect(() => {
     if (!problem) return undefined;
     let gone = false;
-    void cookingSchedule(problem).then((answer) => {
+    const first = (schedule: Schedule): void => {
+      if (!gone) setFound({ problem, schedule });
+    };
+    void cookingSchedule(problem, first).then((answer) => {
       if (gone) return;
       setFound(answer.ok ? { problem, schedule: answer.value } : { problem, fault: answer.fault });
     });
