@@ -10,13 +10,10 @@ export {
   type Of,
   type Price,
   RECENT_BATCHES,
-  RecipeVersions,
 } from './book.ts';
 export {
   Batch,
   type BatchBox,
-  type BatchPart,
-  type BatchPot,
   type BatchStep,
   Recipe,
   type RecipeLine,

@@ -1,4 +1,4 @@
-import { addHours, hoursBetween, type Moment } from './moments.ts';
+import { hoursBetween, type Moment } from './moments.ts';
 
 /** The core temperature at which a food is safe to eat. */
 export interface SafeCore {
@@ -142,9 +142,3 @@ export const cooling = (cookedAt: Moment, now: Moment, coldAt: Moment | null): C
     sentence: `${minutesGone} min gone, ${minutesLeft} left`,
   };
 };
-
-/** The moment by which it should be put away, and the last one at which it still may be. */
-export const coolBy = (cookedAt: Moment): { aim: Moment; most: Moment } => ({
-  aim: addHours(cookedAt, COOL_WITHIN.aim),
-  most: addHours(cookedAt, COOL_WITHIN.most),
-});

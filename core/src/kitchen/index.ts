@@ -8,23 +8,8 @@ export {
   yieldAgainst,
   yieldTeller,
 } from './batch.ts';
-export {
-  coolBy,
-  cooling,
-  type Cooling,
-  coreSaid,
-  readTemperature,
-  type SafeCore,
-  safeCore,
-} from './cooking.ts';
-export {
-  type BoxToFill,
-  type BoxWindow,
-  type BoxWish,
-  divideBatch,
-  type Division,
-  unaccounted,
-} from './divide.ts';
+export { cooling, type Cooling, coreSaid, readTemperature, safeCore } from './cooking.ts';
+export { divideBatch, type Division, unaccounted } from './divide.ts';
 export { type KitchenFood } from './food.ts';
 export { menuWeek } from './menu/menu.ts';
 export {
@@ -46,32 +31,15 @@ export {
   servingOf,
   timesForPot,
 } from './recipe.ts';
+export { type Schedule, schedule, type ScheduleProblem, shortSentences } from './schedule.ts';
+export { keepingAt, keepsUntil, type Kept, type Place } from './shelfLife.ts';
 export {
-  type Schedule,
-  schedule,
-  type ScheduleDish,
-  type ScheduleProblem,
-  type ScheduleStock,
-  shortSentences,
-} from './schedule.ts';
-export { keepingAt, keepsUntil, type Kept, type KeepRule, type Place, type StockKind } from './shelfLife.ts';
-export {
-  boughtGrams,
   costOf,
-  type PackPrice,
   proteinCost,
   type ShoppingLine,
   shoppingList,
   shoppingText,
   type Wanted,
 } from './shopping.ts';
-export {
-  correction,
-  eatingOrder,
-  offered,
-  openedTwice,
-  type StockItem,
-  type StockLine,
-  stockLine,
-} from './stock.ts';
-export { type Packed, packingList, packTrip, type Trip } from './trip.ts';
+export { correction, eatingOrder, offered, openedTwice, type StockLine, stockLine } from './stock.ts';
+export { packingList, packTrip, type Trip } from './trip.ts';

@@ -74,6 +74,8 @@ export interface ScheduleWorth {
 }
 
 const HOLD = 1e-6;
+/** Something is shown after so long, seconds. */
+const FIRST_SECONDS = 0.7;
 
 const SMALL = 0.05;
 
@@ -219,7 +221,8 @@ export const schedule = (
   const aims = totals(model, problem);
   aims.forEach((costs, i) => {
     if (costs.size === 0 || [...costs.values()].every((c) => c === 0)) return;
-    const solved = solver(model.builder.minimising(costs), seconds / aims.length);
+    const slice = seconds / aims.length;
+    const solved = solver(model.builder.minimising(costs), i === 0 ? Math.min(FIRST_SECONDS, slice) : slice);
     if (solved.status === 'infeasible') {
       // The first asks nothing that cannot be; a later one that found nothing in its time leaves what was found before.
       if (i === 0)

@@ -18,6 +18,8 @@ import { CoolingStrip } from './Cooking.tsx';
 import { inputOf, resultOf, useCaptures, type BatchRow, type Change } from './useBatch.ts';
 
 const NONE = '';
+/** As many batches in one pot say something of it alone. common practice, no source. */
+const ENOUGH = 3;
 
 /** Own earlier yields of what this batch tells of, the oldest first. */
 export const useEarlier = (row: BatchRow, athleteId: string) => {
@@ -31,7 +33,11 @@ export const useEarlier = (row: BatchRow, athleteId: string) => {
   const seen = (data?.yields ?? []).filter(
     (y) => y.foodId === foodId && y.method === row.thing.method && !itself(y),
   );
-  return { teller, foodId, earlier: seen.map((y) => y.cookedGrams / y.rawGrams) };
+  // The same pot tells more than another, once there are a few of it.
+  const pot = row.thing.pots[0]?.name;
+  const inPot = seen.filter((y) => y.pot !== null && y.pot === pot);
+  const told = inPot.length >= ENOUGH ? inPot : seen;
+  return { teller, foodId, earlier: told.map((y) => y.cookedGrams / y.rawGrams) };
 };
 
 /** The yield of this batch beside one’s own earlier ones, or the start value of a table. */

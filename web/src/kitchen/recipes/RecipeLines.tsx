@@ -20,7 +20,8 @@ export const RecipeLines = ({
   return (
     <ul className="kit-list" aria-label="Foods of the recipe">
       {lines.map((line) => {
-        const piece = pieceOf(line.food);
+        const piece = pieceOf(line.food) ?? line.food.packGrams ?? null;
+        const whole = pieceOf(line.food) === null ? 'whole packs' : 'whole pieces';
         return (
           <li key={line.id} className="kit-row kit-recipe-line">
             <span className="kit-name">
@@ -48,7 +49,7 @@ export const RecipeLines = ({
                     onChange={(e) => change(line.id, { piece: e.target.checked ? piece : null })}
                   />
                 }
-                label="whole pieces"
+                label={whole}
               />
             )}
             <IconButton
