@@ -52,6 +52,13 @@ const useSchedule = (problem: ScheduleProblem | undefined): { found: Outcome | n
 
 type Session = Schedule['sessions'][number];
 
+/** Boxes of one dish are said together: the grams of each dish, in the order in which they come. */
+const byDish = (parts: readonly { dishId: string; grams: number }[]): [dishId: string, grams: number][] => {
+  const sums = new Map<string, number>();
+  for (const { dishId, grams } of parts) sums.set(dishId, (sums.get(dishId) ?? 0) + grams);
+  return [...sums];
+};
+
 const SessionCard = ({ session, view, date }: { session: Session; view: KitchenPlanView; date: IsoDate }) => {
   const navigate = useNavigate();
   const { setNodeRef, listeners, attributes, transform, isDragging } = useDraggable({
@@ -136,14 +143,18 @@ const Evening = ({
       </div>
       <div className="cook-what">
         {session && <SessionCard session={session} view={view} date={date} />}
-        {thaw.map((t, i) => (
-          <p key={i} className="is-planned">
-            Thaw {whole(t.grams)} g {name(t.dishId)} tonight.
+        {byDish(thaw).map(([dishId, grams]) => (
+          <p key={dishId} className="is-planned">
+            Thaw {whole(grams)} g {name(dishId)} tonight.
           </p>
         ))}
         {from.length > 0 && (
           <p className="second">
-            From stock: {from.map((f) => `${whole(f.grams)} g ${name(f.dishId)}`).join(', ')}.
+            From stock:{' '}
+            {byDish(from)
+              .map(([dishId, grams]) => `${whole(grams)} g ${name(dishId)}`)
+              .join(', ')}
+            .
           </p>
         )}
         {session && (
@@ -233,10 +244,10 @@ const Plan = ({ view }: { view: KitchenPlanView }) => {
             {s}
           </p>
         ))}
-      {schedule?.stockWaste.map((w) => (
-        <p key={`${w.dishId} ${w.until}`} className="is-over">
-          {whole(w.grams)} g {view.dishes.find((d) => d.id === w.dishId)?.name} in stock end before anybody
-          eats them: plan them, freeze them or give them away.
+      {byDish(schedule?.stockWaste ?? []).map(([dishId, grams]) => (
+        <p key={dishId} className="is-over">
+          {whole(grams)} g {view.dishes.find((d) => d.id === dishId)?.name} in stock end before anybody eats
+          them: plan them, freeze them or give them away.
         </p>
       ))}
       {byHand && (
