@@ -37,7 +37,7 @@ export { type DiaryChange } from './edit/rows.ts';
 export { fitSentences, volumeSentence } from './fit/explain.ts';
 export { type Fit, type FitAnswer, type FitOptions, portionsToFit } from './fit/fit.ts';
 export { highsSolver } from './fit/highs.ts';
-export { type FitFood, type FitProblem, fitWindow, type FitWindow } from './fit/model.ts';
+export { type FitFood, type FitProblem, fitWindow, type FitWindow, missCost } from './fit/model.ts';
 export { smallestChange } from './fit/overshoot.ts';
 export { type LinearProgram, ProgramBuilder, type Solver } from './fit/program.ts';
 export { treatsThatFit } from './fit/treat.ts';
@@ -54,7 +54,13 @@ export {
   type QuickWater,
   type Span,
 } from './quickline/types.ts';
-export { portionUncertainty, portionWindow, sumUncertainty } from './uncertainty.ts';
+export {
+  COMPOSITION_RELATIVE,
+  gramsUncertainty,
+  portionUncertainty,
+  portionWindow,
+  sumUncertainty,
+} from './uncertainty.ts';
 export { SOFT_BELOW, weighedShare } from './weighedShare.ts';
 export {
   dateOrders,

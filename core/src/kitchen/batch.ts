@@ -9,6 +9,7 @@ import {
   type Tagname,
   TAGNAME_LIST,
 } from '../nutrition/index.ts';
+import { COMPOSITION_RELATIVE, gramsUncertainty } from '../diary/index.ts';
 import { scaleUncertainty } from '../scale/index.ts';
 import type { KitchenFood } from './food.ts';
 
@@ -70,8 +71,6 @@ export type BatchResult = { ok: true; batch: Batch } | { ok: false; fault: Batch
 
 /** Energy of a gram of fat that is poured off, kcal. Source: Regulation (EU) 1169/2011, annex XIV. */
 const FAT_KCAL = 9;
-/** Usual relative standard uncertainty of a composition, as elsewhere. From memory. */
-const COMPOSITION = 0.1;
 /** Rounding of the scales may make a batch heavier than what went in by so much, relative. common practice, no source. */
 const SCALE_SLACK = 0.01;
 
@@ -154,12 +153,12 @@ const doubtOf = (input: BatchInput, cooked: number): number => {
   let sum = 0;
   for (const { food, grams, division } of input.parts) {
     const per = (stated(food.per100g, key) ?? 0) / 100;
-    const weighing = division === null ? 0.15 * grams : scaleUncertainty(grams, division);
-    variance += (per * weighing) ** 2 + (per * grams * (food.doubt ?? COMPOSITION)) ** 2;
+    const weighing = division === null ? gramsUncertainty(grams, 'spoon') : scaleUncertainty(grams, division);
+    variance += (per * weighing) ** 2 + (per * grams * (food.doubt ?? COMPOSITION_RELATIVE)) ** 2;
     sum += per * grams;
   }
   const pots = input.pots.reduce((all, p) => all + scaleUncertainty(p.gross - p.tare, p.division) ** 2, 0);
-  return sum > 0 ? Math.hypot(Math.sqrt(variance) / sum, Math.sqrt(pots) / cooked) : COMPOSITION;
+  return sum > 0 ? Math.hypot(Math.sqrt(variance) / sum, Math.sqrt(pots) / cooked) : COMPOSITION_RELATIVE;
 };
 
 /**

@@ -1,3 +1,4 @@
+import { portionWindow } from '../diary/index.ts';
 import { TARGET_WORDS, type TargetKey } from '../nutrition/index.ts';
 
 /** How one box is to be filled. */
@@ -41,10 +42,10 @@ export interface Division {
   sentence: string | null;
 }
 
-/** A box may stray so far from its aim: 2 %, at least a gram, as any portion. common practice, no source. */
+/** A box may stray as far from its aim as any portion from its plan. */
 const windowOf = (aim: number): { low: number; high: number } => {
-  const width = Math.max(1, 0.02 * aim);
-  return { low: Math.max(0, aim - width), high: aim + width };
+  const { low, high } = portionWindow(aim);
+  return { low, high };
 };
 
 const figure = (key: TargetKey, value: number): string =>

@@ -8,6 +8,7 @@ export {
   yieldAgainst,
   yieldTeller,
 } from './batch.ts';
+export { batchFood, recipeFood, recipeFoodId } from './cookedFood.ts';
 export { cooling, type Cooling, coreSaid, readTemperature, safeCore } from './cooking.ts';
 export { divideBatch, type Division, unaccounted } from './divide.ts';
 export { type KitchenFood } from './food.ts';
@@ -32,7 +33,7 @@ export {
   timesForPot,
 } from './recipe.ts';
 export { type Schedule, schedule, type ScheduleProblem, shortSentences } from './schedule.ts';
-export { keepingAt, keepsUntil, type Kept, type Place } from './shelfLife.ts';
+export { keepingAt, keepsUntil, type Kept, type Place, wholeDaysKept } from './shelfLife.ts';
 export {
   costOf,
   proteinCost,

@@ -47,7 +47,18 @@ export const KEEPS = {
 } as const;
 
 const RICE = /\brice\b(?!.*\b(cakes?|crackers?|noodles?|paper|vinegar|flour|milk|drink)\b)/i;
-const holdsRice = (kept: Kept): boolean => [kept.name, ...(kept.holds ?? [])].some((name) => RICE.test(name));
+const holdsRice = (kept: Pick<Kept, 'name' | 'holds'>): boolean =>
+  [kept.name, ...(kept.holds ?? [])].some((name) => RICE.test(name));
+
+/**
+ * On how many days after an evening of cooking food may be eaten whatever the hour: the fourth of 4 x 24 hours is not whole, and with rice the day
+ * after counts for its 24 hours. Sources: USDA FSIS; UK FSA.
+ *
+ * @example
+ * wholeDaysKept({ name: 'Stew', holds: ['Rice, white'] }); // => 1
+ */
+export const wholeDaysKept = (kept: Pick<Kept, 'name' | 'holds'>): number =>
+  holdsRice(kept) ? KEEPS.riceFridgeHours / 24 : KEEPS.cookedFridgeDays - 1;
 
 /** Raw food in the fridge, days from buying or opening. */
 const RAW: readonly (readonly [test: RegExp, days: number])[] = [

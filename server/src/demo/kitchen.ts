@@ -1,6 +1,6 @@
 import type { PortionFood } from '@maul/contract/foods';
 import type { Batch, KitchenBody, Recipe, StockContent } from '@maul/contract/kitchen';
-import { batchOf, keepsUntil, recipeCooked } from '@maul/core/kitchen';
+import { batchFood, batchOf, keepsUntil, recipeCooked, recipeFood, recipeFoodId } from '@maul/core/kitchen';
 import type { Random } from '@maul/core/random';
 import { seededRandom } from '@maul/core/random';
 import { sql } from 'kysely';
@@ -211,7 +211,7 @@ class Kitchen {
     }; // prettier-ignore
     this.made.things.push({ id, thing });
     const seen = { method: dish.method, raw_grams: raw, cooked_grams: cooked, day };
-    this.made.yields.push({ ...seen, id, food_id: `recipe-${recipeId}`, food_name: dish.name });
+    this.made.yields.push({ ...seen, id, food_id: recipeFoodId(recipeId), food_name: dish.name });
     const [first] = parts;
     if (parts.length === 1 && first)
       this.made.yields.push({ ...seen, id: first.id, food_id: first.food.id, food_name: first.food.name });
@@ -228,15 +228,7 @@ class Kitchen {
       poured: batch.poured,
     });
     if (!result.ok || batch.cookedAt === null || batch.coldAt === null) return;
-    const food: PortionFood = {
-      id: `batch-${id}`,
-      name: batch.name,
-      state: 'cooked',
-      source: `own batch, yield ${result.batch.yield.toFixed(3)}`,
-      per100g: result.batch.per100g,
-      doubt: Math.round(result.batch.doubt * 10_000) / 10_000,
-      allergens: result.batch.allergens as PortionFood['allergens'],
-    };
+    const food = batchFood(id, batch.name, result.batch) as PortionFood;
     for (const box of batch.boxes.slice(1)) {
       if (box.grams === null) continue;
       this.put(box.id, {
@@ -323,17 +315,8 @@ const plannedFood = (recipeId: string, lines: Recipe['lines']): PortionFood | un
     { lines, water: LENTILS.water, servings: LENTILS.servings },
     { factor: LENTILS.yield, spread: 0.02 },
   );
-  return (
-    cooked && {
-      id: `recipe-${recipeId}`,
-      name: LENTILS.name,
-      state: 'cooked',
-      source: `recipe, yield ${LENTILS.yield.toFixed(2)}`,
-      per100g: cooked.per100g,
-      doubt: Math.round(cooked.doubt * 10_000) / 10_000,
-      allergens: cooked.allergens as PortionFood['allergens'],
-    }
-  );
+  const expected = { factor: LENTILS.yield, source: 'the demo’s own' };
+  return cooked && (recipeFood(recipeId, LENTILS.name, cooked, expected) as PortionFood);
 };
 
 /** Days ahead that a couple plans to eat from their pot. */

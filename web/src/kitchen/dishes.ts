@@ -1,11 +1,18 @@
 import type { Kitchen, PortionFood } from '@maul/contract/foods';
 import type { Batch, InStock, KitchenPlan, Of } from '@maul/contract/kitchen';
 import { beforeCooking } from '@maul/core/foods';
-import { recipeCooked, type RecipeAmounts, type Wanted } from '@maul/core/kitchen';
+import {
+  recipeCooked,
+  recipeFood,
+  recipeFoodId,
+  type RecipeAmounts,
+  type Wanted,
+  wholeDaysKept,
+} from '@maul/core/kitchen';
 import { daysBetween, isoDate, type IsoDate } from '@maul/core/units';
 import { format } from 'date-fns';
 import { shortDate } from '../ui/formats/show.ts';
-import { amountsOfRecipe, recipeFoodId } from './recipes/draft.ts';
+import { amountsOfRecipe } from './recipes/draft.ts';
 import { yieldOfRecipe } from './recipes/useServing.ts';
 import type { RecipeRow } from './words.ts';
 
@@ -27,14 +34,6 @@ export interface Dish {
   keepsDays: number;
 }
 
-/** A batch keeps 4 x 24 hours from the evening it was cooked on: the whole third day after it, not the whole fourth. Source: USDA FSIS. */
-const KEEPS_DAYS = 3;
-/** Rice keeps 24 hours: the day after. Source: UK FSA. */
-const RICE_DAYS = 1;
-const RICE = /\brice\b(?!.*\b(cakes?|noodles?|paper)\b)/i;
-const keepsDaysOf = (names: readonly string[]): number =>
-  names.some((n) => RICE.test(n)) ? RICE_DAYS : KEEPS_DAYS;
-
 const rawOf = (amounts: RecipeAmounts): number => amounts.lines.reduce((sum, line) => sum + line.grams, 0);
 
 /** The dish that a recipe is. */
@@ -47,7 +46,7 @@ export const dishOf = (row: RecipeRow, yields: Seen): Dish => {
     recipe: row,
     cooked: rawOf(amounts) * yieldOfRecipe(amounts, row.id, yields).factor,
     method: row.thing.method,
-    keepsDays: keepsDaysOf(amounts.lines.map((l) => l.food.name)),
+    keepsDays: wholeDaysKept({ name: row.thing.name, holds: amounts.lines.map((l) => l.food.name) }),
   };
 };
 
@@ -56,17 +55,7 @@ export const plannedFood = (row: RecipeRow, yields: Seen): PortionFood | undefin
   const amounts = amountsOfRecipe(row.thing);
   const known = yieldOfRecipe(amounts, row.id, yields);
   const cooked = recipeCooked(amounts, known);
-  return (
-    cooked && {
-      id: recipeFoodId(row.id),
-      name: row.thing.name,
-      state: 'cooked',
-      source: `recipe, yield ${known.factor.toFixed(2)}: ${known.source}`.slice(0, 300),
-      per100g: cooked.per100g,
-      doubt: Math.min(2, Math.round(cooked.doubt * 10_000) / 10_000),
-      allergens: cooked.allergens as PortionFood['allergens'],
-    }
-  );
+  return cooked && (recipeFood(row.id, row.thing.name, cooked, known) as PortionFood);
 };
 
 /** A food that is planned cooked, as a dish of its own: one food, by the yield that stands behind it. */
@@ -81,7 +70,7 @@ const ownDish = (food: PortionFood): Dish | undefined => {
     recipe: null,
     cooked: 100 * used.factor,
     method: used.method,
-    keepsDays: keepsDaysOf([food.name]),
+    keepsDays: wholeDaysKept({ name: food.name }),
   };
 };
 

@@ -65,7 +65,8 @@ export const missWidth = ({ key, low, high }: Pick<FitWindow, 'key' | 'low' | 'h
 };
 
 /** How much a miss of one unit costs: its weight over the window's width. */
-export const missCost = (window: FitWindow): number => WEIGHT[window.key] / missWidth(window);
+export const missCost = (window: Pick<FitWindow, 'key' | 'low' | 'high'>): number =>
+  WEIGHT[window.key] / missWidth(window);
 
 /** A window of the contract as a fit takes it. */
 export const fitWindow = (

@@ -1,7 +1,6 @@
-import { ProgramBuilder, type Solver } from '../../diary/index.ts';
+import { missCost, ProgramBuilder, type Solver } from '../../diary/index.ts';
 import { missRows, type Model, type Slot } from './model.ts';
 import {
-  costOf,
   eveningsFor,
   needsCooking,
   SMALL,
@@ -162,7 +161,7 @@ export const judgeMenu = (problem: MenuProblem, choices: readonly MenuChoice[], 
   }
   const widths = (m: MenuMiss): number => {
     const window = problem.windows.find((w) => w.day === m.day && w.key === m.key);
-    return window ? costOf(window) * Math.abs(m.by) : 0;
+    return window ? missCost(window) * Math.abs(m.by) : 0;
   };
   return {
     choices: [...choices],

@@ -1,6 +1,5 @@
-import { ProgramBuilder } from '../../diary/index.ts';
+import { missCost, ProgramBuilder } from '../../diary/index.ts';
 import {
-  costOf,
   eveningsFor,
   fits,
   needsCooking,
@@ -40,7 +39,7 @@ export const missRows = (
       .map((s) => [s.grams, s.dish.perGram[window.key] ?? 0] as const)
       .filter(([, per]) => per !== 0);
     const already = window.already + fixed(window);
-    const cost = costOf(window);
+    const cost = missCost(window);
     if (window.low > 0) {
       const short = builder.column(0, Infinity);
       misses.set(short, cost);

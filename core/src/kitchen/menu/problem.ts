@@ -72,12 +72,6 @@ export interface Menu {
   gap: number;
 }
 
-/** Least width by which a miss is measured, kcal and g. common practice, no source. */
-const LEAST_WIDTH: Readonly<Record<TargetKey, number>> = { ENERC: 20, PROCNT: 2, CARB: 2, FAT: 1, FIBTG: 2 };
-export const costOf = ({ key, low, high }: MenuWindow): number => {
-  const width = Number.isFinite(high) && low > 0 ? high - low : 0.1 * (Number.isFinite(high) ? high : low);
-  return (key === 'PROCNT' ? 2 : 1) / Math.max(LEAST_WIDTH[key], width);
-};
 /** What a session, a repeat beyond the wish and a cooked dish weigh against each other. common practice, no source. */
 export const WEIGH = { session: 100, repeat: 10, batch: 1 } as const;
 export const SMALL = 1e-4;

@@ -72,7 +72,7 @@ export const BoxDialog = ({
       }
     >
       <TextField
-        label="Written on it"
+        label="Name of the box"
         margin="dense"
         value={label}
         onChange={(e) => setLabel(e.target.value.slice(0, 60))}

@@ -7,7 +7,7 @@ import { learnYield, moveStock, saveStock, useStock } from '../../data/kitchenWo
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';
-import { recipeFoodId } from '../recipes/draft.ts';
+import { recipeFoodId } from '@maul/core/kitchen';
 import { stockOfBatch, takenFromPacks } from './finish.ts';
 import { useEarlier } from './PotStage.tsx';
 import { resultOf, type BatchRow, type Change } from './useBatch.ts';

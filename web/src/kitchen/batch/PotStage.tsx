@@ -12,7 +12,7 @@ import { PanBelow, useBench, WeighPanel } from '../../scale/index.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
-import { recipeFoodId } from '../recipes/draft.ts';
+import { recipeFoodId } from '@maul/core/kitchen';
 import { Balance } from './Balance.tsx';
 import { CoolingStrip } from './Cooking.tsx';
 import { inputOf, resultOf, useCaptures, type BatchRow, type Change } from './useBatch.ts';

@@ -1,17 +1,6 @@
 import type { Batch, InStock, StockContent } from '@maul/contract/kitchen';
 import type { PortionFood } from '@maul/contract/foods';
-import { eatingOrder, keepsUntil, type Batch as Cooked } from '@maul/core/kitchen';
-
-/** What a portion of a batch is: cooked, by its own weights, with its own doubt. */
-export const batchFood = (id: string, batch: Batch, cooked: Cooked): PortionFood => ({
-  id: `batch-${id}`,
-  name: batch.name,
-  state: 'cooked',
-  source: `own batch, yield ${cooked.yield.toFixed(3)}`,
-  per100g: cooked.per100g,
-  doubt: Math.min(2, Math.round(cooked.doubt * 10_000) / 10_000),
-  allergens: cooked.allergens as PortionFood['allergens'],
-});
+import { batchFood, eatingOrder, keepsUntil, type Batch as Cooked } from '@maul/core/kitchen';
 
 /** Rows of stock for what was filled and what was left, by the ids that the batch gave them. */
 export const stockOfBatch = (
@@ -21,7 +10,7 @@ export const stockOfBatch = (
   putAway: string,
 ): { id: string; content: StockContent }[] => {
   const cookedAt = batch.cookedAt ?? putAway;
-  const food = batchFood(id, batch, cooked);
+  const food = batchFood(id, batch.name, cooked) as PortionFood;
   const holds = [
     ...new Set(batch.parts.filter((p) => p.grams !== null).map((p) => p.food.name.slice(0, 120))),
   ];

@@ -150,8 +150,8 @@ export const CookDialog = ({
           setSolved(null);
         }}
       >
-        <ToggleButton value="boxes">So many boxes</ToggleButton>
-        <ToggleButton value="pot">What the pot holds</ToggleButton>
+        <ToggleButton value="boxes">Number of boxes</ToggleButton>
+        <ToggleButton value="pot">Fill the pot</ToggleButton>
         <ToggleButton value="target">By a target</ToggleButton>
       </ToggleButtonGroup>
       {by !== 'pot' && (

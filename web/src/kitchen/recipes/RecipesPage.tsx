@@ -1,5 +1,4 @@
 import type { Batch, Of } from '@maul/contract/kitchen';
-import { batchOf } from '@maul/core/kitchen';
 import { whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import { Link } from 'react-router';
@@ -11,14 +10,12 @@ import { Fault } from '../../ui/Fault.tsx';
 import { plural } from '../../ui/formats/show.ts';
 import { KitchenFrame } from '../KitchenFrame.tsx';
 import { momentText } from '../words.ts';
+import { resultOf } from '../batch/useBatch.ts';
 import { recipeServing } from './useServing.ts';
 
 /** What a finished batch came to, in a few words. */
 const batchText = ({ thing }: Of<Batch>): string => {
-  const parts = thing.parts.flatMap((p) =>
-    p.grams === null ? [] : [{ food: p.food, grams: p.grams, division: p.division }],
-  );
-  const result = batchOf({ parts, water: thing.water, pots: thing.pots, poured: thing.poured });
+  const result = resultOf(thing);
   const boxes = thing.boxes.filter((b) => b.grams !== null).length;
   return result.ok
     ? `${whole(result.batch.balance.raw)} g raw, ${whole(result.batch.balance.cooked)} g cooked, yield ${result.batch.yield.toFixed(3)}, ${plural(boxes, 'box', 'boxes')}`

@@ -48,6 +48,3 @@ export const amountsOfRecipe = (recipe: Recipe): RecipeAmounts => ({
   water: recipe.water,
   servings: recipe.servings,
 });
-
-/** The id by which a dish of a recipe is planned before it is cooked. */
-export const recipeFoodId = (id: string): string => `recipe-${id}`;

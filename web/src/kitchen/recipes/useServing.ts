@@ -3,7 +3,8 @@ import type { Recipe } from '@maul/contract/kitchen';
 import { expectedYield, recipeCooked, servingOf, type RecipeAmounts } from '@maul/core/kitchen';
 import { type CarbBasis } from '@maul/core/nutrition';
 import { K90 } from '@maul/core/units';
-import { amountsOfRecipe, recipeFoodId } from './draft.ts';
+import { amountsOfRecipe } from './draft.ts';
+import { recipeFoodId } from '@maul/core/kitchen';
 
 type Seen = Kitchen['yields'];
 const weighed = (yields: Seen, foodId: string): { rawGrams: number; cookedGrams: number }[] =>

@@ -44,7 +44,7 @@ export const Costs = ({ view, shopping }: { view: KitchenPlanView; shopping: Sho
       </p>
       {proteins.length > 0 && (
         <table className="batch-table">
-          <caption>What 100 g of protein cost</caption>
+          <caption>Price of 100 g of protein</caption>
           <tbody>
             {proteins.map(({ food, per }) => (
               <tr key={food.id}>

@@ -100,7 +100,7 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
         <DateField label="Last day" value={ends} min={date} onChange={(d) => isIsoDate(d) && setLastDay(d)} />
         <TimeField label="Back at" value={back} onChange={(t) => t !== '' && setBack(t)} />
         <NumberField
-          label="The bag stays cold, h"
+          label="The cool bag stays cold for, h"
           value={coolHours}
           onChange={setCool}
           min={0}
@@ -118,7 +118,7 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
         />
         <FormControlLabel
           control={<Switch checked={reheats} onChange={(e) => setReheats(e.target.checked)} />}
-          label="A box can be heated to 74 °C"
+          label="There is a way to heat food to 74 °C"
         />
       </div>
       {lines.length === 0 && <p className="second">Nothing in stock keeps until then.</p>}
