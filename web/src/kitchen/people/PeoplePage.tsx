@@ -61,14 +61,14 @@ const Rules = ({ row, athleteId }: { row: RulesRow | undefined; athleteId: strin
           />
         ))}
         <NumberField
-          label="The same dish at one meal, times a week"
+          label="Same dish, times a week"
           value={rule.most}
           onChange={(n) => set({ most: Math.round(n) })}
           min={1}
           max={7}
         />
         <NumberField
-          label="The cool bag stays cold, h"
+          label="The cool bag stays cold for, h"
           value={rule.coolHours}
           onChange={(coolHours) => set({ coolHours })}
           min={0}
@@ -131,8 +131,8 @@ export const PeoplePage = () => {
           <h2 className="panel-title">Who eats along</h2>
           {diners.length === 0 && (
             <p className="second">
-              Nobody yet. Somebody with their own account shares the stock, the recipes and the shopping list
-              once you name each other.
+              Nobody yet. Somebody with their own account shares the stock, the cooking plan and the shopping
+              list once you name each other.
             </p>
           )}
           <ul className="kit-list" aria-label="Who eats along">
