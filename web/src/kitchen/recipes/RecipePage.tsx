@@ -1,5 +1,5 @@
 import type { Food } from '@maul/contract/foods';
-import type { Price, Recipe } from '@maul/contract/kitchen';
+import type { KitchenBook, Mate, Price, Recipe } from '@maul/contract/kitchen';
 import { costOf } from '@maul/core/kitchen';
 import { whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
@@ -10,7 +10,15 @@ import { useNavigate, useParams } from 'react-router';
 import { call } from '../../data/api.ts';
 import { carbBasisOf } from '../../data/day.ts';
 import { useKitchen } from '../../data/kitchen.ts';
-import { dropThing, rulesOf, RULES, saveThing, thingsOf, useBook } from '../../data/kitchenWork.ts';
+import {
+  dropThing,
+  rulesOf,
+  RULES,
+  saveThing,
+  thingsOf,
+  useBook,
+  useMateBooks,
+} from '../../data/kitchenWork.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { FoodPick } from '../../foods/index.ts';
 import { Fault } from '../../ui/Fault.tsx';
@@ -118,11 +126,14 @@ const FromElsewhere = ({ onLines }: { onLines: (lines: Recipe['lines'], name: st
 
 const Editor = ({
   row,
+  of,
   rules,
   prices,
   athleteId,
 }: {
   row: RecipeRow | null;
+  /** A recipe of somebody who shares the kitchen: it is read, cooked from, and kept as one's own. */
+  of?: { mate: Mate; row: RecipeRow };
   rules: RulesRow | undefined;
   prices: readonly Price[];
   athleteId: string;
@@ -130,7 +141,9 @@ const Editor = ({
   const navigate = useNavigate();
   const { day } = useOwnDay();
   const kitchen = useKitchen(athleteId);
-  const [draft, setDraft] = useState<Recipe>(row?.thing ?? NEW_RECIPE);
+  // Their pot is theirs.
+  const [kept] = useState<Recipe>(row?.thing ?? (of ? { ...of.row.thing, potId: null } : NEW_RECIPE));
+  const [draft, setDraft] = useState<Recipe>(kept);
   const [pick, setPick] = useState<{ key: number; food: Food | string | null }>({ key: 0, food: null });
   const [open, setOpen] = useState<'paste' | 'cook' | 'plan' | null>(null);
   const set = (change: Partial<Recipe>): void => setDraft((d) => ({ ...d, ...change }));
@@ -140,13 +153,19 @@ const Editor = ({
     kitchen.data?.yields ?? [],
     day ? carbBasisOf(day) : 'total',
   );
-  const changed = JSON.stringify(draft) !== JSON.stringify(row?.thing ?? NEW_RECIPE);
+  const changed = JSON.stringify(draft) !== JSON.stringify(row?.thing ?? kept);
   const able = draft.name.trim() !== '' && draft.lines.length > 0;
   const keep = (): string => saveThing(athleteId, row, draft);
   const figure = (v: number | undefined, key: string): string =>
     v === undefined ? '?' : `${serving?.atLeast.some((k) => k === key) ? 'at least ' : ''}${whole(v)}`;
   return (
     <section className="rows" aria-label="Recipe">
+      {of && (
+        <p className="second">
+          A recipe of {of.mate.name}. Cooking it or keeping it makes a copy in your own kitchen; theirs stays
+          as it is.
+        </p>
+      )}
       <TextField label="Name" value={draft.name} onChange={(e) => set({ name: e.target.value })} />
       {serving && (
         <p className="kit-serving" data-testid="serving">
@@ -200,10 +219,10 @@ const Editor = ({
       <div className="kit-buttons kit-foot">
         <Button
           variant={changed ? 'contained' : 'outlined'}
-          disabled={!able || !changed}
+          disabled={!able || (!changed && !of)}
           onClick={() => void navigate(`/kitchen/recipes/${keep()}`, { replace: true })}
         >
-          Keep the recipe
+          {of ? 'Keep as my own' : 'Keep the recipe'}
         </Button>
         <Button variant={changed ? 'outlined' : 'contained'} disabled={!able} onClick={() => setOpen('cook')}>
           Cook it
@@ -248,22 +267,33 @@ const Editor = ({
   );
 };
 
+const NO_MATES: readonly Mate[] = [];
+const NO_BOOK: KitchenBook = { things: [], mates: [] };
+
 /** One recipe, to be changed or cooked. */
 export const RecipePage = () => {
   const { person } = useSession();
   const { id = 'new' } = useParams();
   const { book, error, refetch } = useBook(person.id);
+  const mates = book?.mates ?? NO_MATES;
+  const mateBooks = useMateBooks(mates);
   const row = book && thingsOf(book, 'recipe').find((r) => r.id === id);
-  const missing = book !== undefined && id !== 'new' && !row;
+  const of = mates.flatMap((mate, i) => {
+    const theirs = thingsOf(mateBooks?.[i] ?? NO_BOOK, 'recipe').find((r) => r.id === id);
+    return theirs ? [{ mate, row: theirs }] : [];
+  })[0];
+  const looking = id !== 'new' && !row && mateBooks === undefined;
+  const missing = book !== undefined && id !== 'new' && !row && !of && !looking;
   return (
     <KitchenFrame part="recipes">
       {error && !book && <Fault error={error} again={() => void refetch()} />}
-      {!book && !error && <p className="waiting">Opening the recipe …</p>}
+      {(!book || looking) && !error && <p className="waiting">Opening the recipe …</p>}
       {missing && <p className="second">This recipe is not in your kitchen.</p>}
-      {book && !missing && (
+      {book && !missing && !looking && (
         <Editor
           key={id}
           row={row ?? null}
+          of={row ? undefined : of}
           rules={rulesOf(book)}
           prices={thingsOf(book, 'price').map((p) => p.thing)}
           athleteId={person.id}

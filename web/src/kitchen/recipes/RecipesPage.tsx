@@ -1,15 +1,18 @@
-import type { Batch, Of } from '@maul/contract/kitchen';
+import type { Batch, Mate, Of } from '@maul/contract/kitchen';
+import type { YieldSeen } from '@maul/contract/foods';
+import type { CarbBasis } from '@maul/core/nutrition';
 import { whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
+import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { carbBasisOf } from '../../data/day.ts';
 import { useKitchen } from '../../data/kitchen.ts';
-import { thingsOf, useBook } from '../../data/kitchenWork.ts';
+import { thingsOf, useBook, useMateBooks } from '../../data/kitchenWork.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { plural } from '../../ui/formats/show.ts';
 import { KitchenFrame } from '../KitchenFrame.tsx';
-import { momentText } from '../words.ts';
+import { momentText, type RecipeRow } from '../words.ts';
 import { resultOf } from '../batch/useBatch.ts';
 import { recipeServing } from './useServing.ts';
 
@@ -40,13 +43,61 @@ const BatchList = ({ title, batches }: { title: string; batches: readonly Of<Bat
   </>
 );
 
-/** Every recipe, and what was cooked lately. */
+const byName = (rows: readonly RecipeRow[]): RecipeRow[] =>
+  [...rows].sort((a, b) => a.thing.name.localeCompare(b.thing.name));
+
+const RecipeList = ({
+  label,
+  recipes,
+  yields,
+  basis,
+}: {
+  label: string;
+  recipes: readonly RecipeRow[];
+  yields: YieldSeen[];
+  basis: CarbBasis;
+}) => {
+  const figure = (v: number | undefined): string => (v === undefined ? '?' : whole(v));
+  return (
+    <ul className="kit-list" aria-label={label}>
+      {byName(recipes).map((row) => {
+        const serving = recipeServing(row.thing, row.id, yields, basis);
+        return (
+          <li key={row.id} className="kit-row">
+            <Link to={`/kitchen/recipes/${row.id}`} className="kit-line kit-link">
+              <span className="kit-name">
+                <b>{row.thing.name}</b>{' '}
+                <span className="second">
+                  {plural(row.thing.servings, 'serving')}, {row.thing.method}
+                </span>
+              </span>
+              {serving && (
+                <span className="kit-keeps n">
+                  {whole(serving.grams)} g: {figure(serving.amounts.ENERC)} kcal · P{' '}
+                  {figure(serving.amounts.PROCNT)} · C {figure(serving.amounts.CARB)} · F{' '}
+                  {figure(serving.amounts.FAT)}
+                </span>
+              )}
+            </Link>
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
+
+const NO_MATES: readonly Mate[] = [];
+
+/** Every recipe, one's own and those of who shares the kitchen, and what was cooked lately. */
 export const RecipesPage = () => {
   const { person } = useSession();
   const { day } = useOwnDay();
   const { book, error, refetch } = useBook(person.id);
   const kitchen = useKitchen(person.id);
-  const recipes = book && thingsOf(book, 'recipe').sort((a, b) => a.thing.name.localeCompare(b.thing.name));
+  const mates = book?.mates ?? NO_MATES;
+  const mateBooks = useMateBooks(mates);
+  const yields = kitchen.data?.yields ?? [];
+  const recipes = book && thingsOf(book, 'recipe');
   const batches = book ? thingsOf(book, 'batch') : [];
   const basis = day ? carbBasisOf(day) : 'total';
   const open = batches.filter((b) => !b.thing.done);
@@ -69,32 +120,17 @@ export const RecipesPage = () => {
           </p>
         )}
         {recipes && recipes.length > 0 && (
-          <ul className="kit-list" aria-label="Recipes">
-            {recipes.map((row) => {
-              const serving = recipeServing(row.thing, row.id, kitchen.data?.yields ?? [], basis);
-              const figure = (v: number | undefined): string => (v === undefined ? '?' : whole(v));
-              return (
-                <li key={row.id} className="kit-row">
-                  <Link to={`/kitchen/recipes/${row.id}`} className="kit-line kit-link">
-                    <span className="kit-name">
-                      <b>{row.thing.name}</b>{' '}
-                      <span className="second">
-                        {plural(row.thing.servings, 'serving')}, {row.thing.method}
-                      </span>
-                    </span>
-                    {serving && (
-                      <span className="kit-keeps n">
-                        {whole(serving.grams)} g: {figure(serving.amounts.ENERC)} kcal · P{' '}
-                        {figure(serving.amounts.PROCNT)} · C {figure(serving.amounts.CARB)} · F{' '}
-                        {figure(serving.amounts.FAT)}
-                      </span>
-                    )}
-                  </Link>
-                </li>
-              );
-            })}
-          </ul>
+          <RecipeList label="Recipes" recipes={recipes} yields={yields} basis={basis} />
         )}
+        {mates.map((mate, i) => {
+          const theirs = mateBooks?.[i] ? thingsOf(mateBooks[i], 'recipe') : [];
+          return theirs.length === 0 ? null : (
+            <Fragment key={mate.athleteId}>
+              <h2 className="panel-title">Of {mate.name}</h2>
+              <RecipeList label={`Recipes of ${mate.name}`} recipes={theirs} yields={yields} basis={basis} />
+            </Fragment>
+          );
+        })}
         {done.length > 0 && <BatchList title="Cooked lately" batches={done} />}
       </section>
     </KitchenFrame>

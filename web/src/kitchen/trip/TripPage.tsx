@@ -1,10 +1,12 @@
 import { offered, packingList, packTrip, type Trip } from '@maul/core/kitchen';
-import { addDays, isIsoDate, type IsoDate } from '@maul/core/units';
+import { boardDay, offsetOn } from '@maul/core/peak';
+import { addDays, datesFrom, daysBetween, isIsoDate, type IsoDate } from '@maul/core/units';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Switch from '@mui/material/Switch';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import type { Season } from '@maul/core/plan';
 import { Fault } from '../../ui/Fault.tsx';
 import { DateField } from '../../ui/fields/DateField.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
@@ -22,6 +24,17 @@ const NOON = '12:30';
 
 const moment = (date: IsoDate, time: string): string => new Date(`${date}T${time}:00`).toISOString();
 
+/** Water that the boards of the season plan for these days, mL; null where one of them has none. */
+const plannedWater = (season: Season | undefined, from: IsoDate, to: IsoDate): number | null => {
+  const days = datesFrom(from, daysBetween(from, to) + 1).map((date) => {
+    const peak = season?.phases.find((p) => p.board !== undefined && p.from <= date && date <= p.to);
+    return peak?.board
+      ? boardDay(peak.board, offsetOn({ to: peak.to, board: peak.board }, date)).cells.water.value
+      : null;
+  });
+  return days.includes(null) ? null : days.reduce<number>((sum, ml) => sum + (ml ?? 0), 0);
+};
+
 const Packing = ({ view }: { view: KitchenPlanView }) => {
   const [date, setDate] = useState<IsoDate>(addDays(view.today, 1));
   const [leaves, setLeaves] = useState('06:00');
@@ -34,6 +47,8 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
   const [out, setOut] = useState<ReadonlySet<string>>(new Set());
   const [eat, setEat] = useState<ReadonlyMap<string, string>>(new Map());
   const ends = lastDay < date ? date : lastDay;
+  const planned = plannedWater(view.day?.season, date, ends);
+  const water = litres === null ? planned : litres * 1000;
   const trip: Trip = {
     leaves: moment(date, leaves),
     back: moment(ends, back),
@@ -50,16 +65,16 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
     ({ item }) => item.kind === 'box' || item.kind === 'left' || item.place === 'cupboard',
   );
   const things = lines.map(({ item, free }) => {
-    const planned = view.planned.find((p) => p.food.stockId === item.id && p.day >= date && p.day <= ends);
+    const portion = view.planned.find((p) => p.food.stockId === item.id && p.day >= date && p.day <= ends);
     const eatAt =
-      eat.get(item.id) ?? planned?.time ?? (leaves < NOON && (ends > date || back > NOON) ? NOON : back);
+      eat.get(item.id) ?? portion?.time ?? (leaves < NOON && (ends > date || back > NOON) ? NOON : back);
     return {
       ...item,
-      grams: planned?.grams ?? free,
-      eatAt: moment(planned?.day ?? date, eatAt),
+      grams: portion?.grams ?? free,
+      eatAt: moment(portion?.day ?? date, eatAt),
       hot: hotBatch(item.batchId),
       clock: eatAt,
-      planned: planned !== undefined,
+      planned: portion !== undefined,
     };
   });
   const packed = packTrip(trip, things);
@@ -67,7 +82,7 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
   const list = packingList(
     trip,
     goes.map((t) => ({ name: t.name, grams: t.grams })),
-    litres === null ? null : litres * 1000,
+    water,
   );
   const shows = (view.day?.season.events ?? []).filter(
     (e) => e.date >= view.today && e.date <= addDays(view.today, AHEAD),
@@ -110,7 +125,8 @@ const Packing = ({ view }: { view: KitchenPlanView }) => {
         <TimeField label="A fridge from (empty: none)" value={fridge} onChange={setFridge} />
         <NumberField
           label="Water to carry, L"
-          value={litres}
+          value={litres ?? (planned === null ? null : planned / 1000)}
+          help={planned === null ? undefined : 'As the peak week plans these days'}
           onChange={setLitres}
           onEmpty={() => setLitres(null)}
           min={0}
