@@ -1,4 +1,4 @@
-// npm run admin -- reset EMAIL | archive [DIR]: what the operator may do.
+// npm run admin -- reset EMAIL | sign-out EMAIL | archive [DIR]: what the operator may do.
 import { cpSync, existsSync, mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { openAt, ownerOf, runAdmin, withDatabase } from './house.mjs';
@@ -18,13 +18,16 @@ const home = resolve(process.env.MAUL_HOME ?? join(root, '.maul'));
 const data = dataDirectory(home);
 const passphrase = process.env.MAUL_PASSPHRASE || undefined;
 
-const reset = ([email]) => {
-  if (email === undefined) throw new OperatorError('Say whose: npm run admin -- reset EMAIL');
-  const owner = process.env.DATABASE_URL || ownerOf(home);
-  ensureModules();
-  ensureBuild();
-  console.log(runAdmin('reset', owner, email));
-};
+/** Something about one account, by its email. */
+const about =
+  (what) =>
+  ([email]) => {
+    if (email === undefined) throw new OperatorError(`Say whose: npm run admin -- ${what} EMAIL`);
+    const owner = process.env.DATABASE_URL || ownerOf(home);
+    ensureModules();
+    ensureBuild();
+    console.log(runAdmin(what, owner, email));
+  };
 
 /** A base backup into the archive, of the house as it is; a first one makes the archive. */
 const backUp = async (repo, first) => {

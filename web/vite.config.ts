@@ -7,13 +7,34 @@ const api = process.env.MAUL_API;
 export default defineConfig({
   plugins: [
     react(),
-    // The whole application is kept on the device after the first sight, so that what was never opened opens without a network. Data are not.
+    // The whole application is kept on the device after the first sight, so that what was never opened opens without a network. Data are kept by the page, closed.
     VitePWA({
       registerType: 'prompt',
       injectRegister: false,
-      manifest: false,
+      manifest: {
+        name: 'Maul',
+        short_name: 'Maul',
+        description: 'Weighing, targets and review for physique athletes and their coaches',
+        lang: 'en',
+        start_url: '/',
+        scope: '/',
+        display: 'standalone',
+        background_color: '#F3F0E8',
+        theme_color: '#F3F0E8',
+        icons: [
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' },
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          { src: '/icon-maskable.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+        ],
+        shortcuts: [
+          { name: 'Bench', url: '/bench' },
+          { name: 'Stock', url: '/kitchen' },
+          { name: 'Weigh in', url: '/morning' },
+        ],
+      },
       workbox: {
-        globPatterns: ['index.html', 'icon.svg', 'assets/**/*.{js,css,wasm,woff2}'],
+        globPatterns: ['index.html', 'icon*.{svg,png}', 'assets/**/*.{js,css,wasm,woff2}'],
         maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//, /^\/calendar\//],

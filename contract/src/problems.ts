@@ -4,6 +4,7 @@ import { z } from 'zod';
 export const PROBLEMS = {
   invalid: 422,
   'not-signed-in': 401,
+  'signed-out': 401,
   'wrong-sign-in': 401,
   'second-factor': 401,
   'not-found': 404,

@@ -1,5 +1,5 @@
 /**
- * What the operator may do with a database. `reset EMAIL` prints a code for once, for who forgot a password; `roles` and `migrate` make a
+ * What the operator may do with a database. `reset EMAIL` prints a code for once, for who forgot a password; `sign-out EMAIL` ends all their sessions; `roles` and `migrate` make a
  * restored house one that this version opens; `team ATHLETES DAYS` fills it with an invented team.
  */
 import { randomBytes } from 'node:crypto';
@@ -7,7 +7,7 @@ import { makeDb, makePool } from './platform/db/connect.ts';
 import { ensureRoles, migrate } from './platform/db/migrate.ts';
 import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
 import { makeTeam } from './demo/team.ts';
-import { operatorCode } from './people/index.ts';
+import { endSessions, operatorCode, personByEmail } from './people/index.ts';
 
 const pool = makePool(process.env.MAUL_OWNER_URL ?? '', 1);
 const owner = makeDb<unknown>(pool);
@@ -18,6 +18,14 @@ const reset = async (email = ''): Promise<string> => {
   return `${code}\nIt holds for a day and for once, at /reset. Give it to nobody but the owner of ${email}.`;
 };
 
+const signOut = async (email = ''): Promise<string> => {
+  const accounts = makeDb<AccountsDatabase>(pool);
+  const person = await personByEmail(accounts, email.trim().toLowerCase());
+  if (!person) throw new Error(`No account has the email ${email}.`);
+  await endSessions(accounts, person.id, { wipes: true });
+  return `${email} is signed out everywhere. Each of their devices keeps nothing from when it is next online.`;
+};
+
 const team = async (athletes = '', days = ''): Promise<string> => {
   const made = await makeTeam(owner, { athletes: Number(athletes), days: Number(days) });
   return `${made.athletes} athletes; their coach signs in as ${made.email} with "${made.password}".`;
@@ -26,6 +34,7 @@ const team = async (athletes = '', days = ''): Promise<string> => {
 const COMMANDS: Record<string, (...words: string[]) => Promise<string>> = {
   team,
   reset,
+  'sign-out': signOut,
   // Their passwords are set anew at each start.
   roles: async () => {
     const any = () => randomBytes(24).toString('base64url');

@@ -1,6 +1,13 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
-import { findSession, findToken, doorLimits, keepForgetting, noteReading } from './people/index.ts';
+import {
+  findSession,
+  findToken,
+  wipesDevice,
+  doorLimits,
+  keepForgetting,
+  noteReading,
+} from './people/index.ts';
 import { makeDb, makePool } from './platform/db/connect.ts';
 import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
 import type { AppDatabase } from './platform/db/schema.ts';
@@ -36,6 +43,7 @@ const server = createServer(
       limits: doorLimits(accountsPool, { addressTells: settings.publicUrl !== undefined }),
       settings,
       findSession: (token) => findSession(accounts, token),
+      wipes: (token) => wipesDevice(accounts, token),
       findToken: (token) => findToken(accounts, token),
       noteReading,
     },

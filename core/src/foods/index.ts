@@ -8,6 +8,7 @@ export {
   per100Grams,
 } from './basis.ts';
 export { readGtin } from './codes.ts';
+export { type Findable, findFoods, nameMatch, singular } from './find.ts';
 export {
   FOOD_GROUPS,
   type FoodGroup,

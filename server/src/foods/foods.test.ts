@@ -8,7 +8,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../testing/house.ts';
 import { compositionRows } from './store/load.ts';
 import { fromComposition, readOwnTable, tableRuleKj, type CompositionRow } from './reference.ts';
-import { nameMatch, prefixQuery, singular } from './store/ranking.ts';
+import { nameMatch, singular } from '@maul/core/foods';
+import { prefixQuery } from './store/ranking.ts';
 
 /** What a plain word must find first among everyday foods and the table. */
 const PLAIN_WORDS: readonly (readonly [string, string])[] = [

@@ -52,7 +52,7 @@ export const mountLife = (router: Router, house: Services): void => {
     await prove(req, personId, body.present);
     const { leaving_at: before } = await personById(db, personId);
     const at = await askDeletion(db, personId);
-    await endSessions(db, personId, { but: token });
+    await endSessions(db, personId, { but: token, wipes: true });
     if (before === null) await did(house, req, personId, 'deletion-asked');
     return { at };
   });

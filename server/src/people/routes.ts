@@ -87,7 +87,7 @@ export const mountAccounts = (router: Router, house: Services, told: LettersTold
   mount(router, house, 'sessions', ({ signed }) => whereSignedIn(house.accounts, signed()));
 
   mount(router, house, 'endOneSession', async ({ params, signed }) => {
-    await endSessions(house.accounts, signed().personId, { only: params.id });
+    await endSessions(house.accounts, signed().personId, { only: params.id, wipes: true });
     return {};
   });
 
@@ -133,7 +133,7 @@ export const mountAccounts = (router: Router, house: Services, told: LettersTold
   });
 
   mount(router, house, 'signOutEverywhere', async ({ signed, req, res }) => {
-    await endSessions(house.accounts, signed().personId, {});
+    await endSessions(house.accounts, signed().personId, { wipes: true });
     clearCookie(req, res);
     return {};
   });

@@ -6,7 +6,7 @@ import pg from 'pg';
 import { pino } from 'pino';
 import request from 'supertest';
 import { v7 as uuidv7 } from 'uuid';
-import { doorLimits, findSession, findToken, noteReading } from '../people/index.ts';
+import { doorLimits, findSession, findToken, wipesDevice, noteReading } from '../people/index.ts';
 import { makeDb, makePool, type AccountsDb, type AppDb } from '../platform/db/connect.ts';
 import type { AccountsDatabase } from '../platform/db/accountsSchema.ts';
 import type { AppDatabase } from '../platform/db/schema.ts';
@@ -82,6 +82,7 @@ export const openTestHouse = async (
       limits: doorLimits(accountsPool, { addressTells }),
       settings,
       findSession: (token) => findSession(accounts, token),
+      wipes: (token) => wipesDevice(accounts, token),
       findToken: (token) => findToken(accounts, token),
       noteReading,
     },

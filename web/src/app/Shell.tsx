@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation, useMatches } from 'react-router';
+import { keepReady } from '../data/ready.ts';
 import { sessionQuery, useLiveSession, useSession } from '../data/session.ts';
 import { longDateTime } from '../ui/formats/show.ts';
 import { SavingBar } from './SavingBar.tsx';
@@ -77,8 +78,11 @@ const Spine = () => {
 };
 
 const Live = () => {
-  const { person } = useSession();
-  useLiveSession(person.id);
+  const session = useSession();
+  useLiveSession(session);
+  const { person } = session;
+  const { id, isAthlete, hasSeason } = person;
+  useEffect(() => keepReady({ id, isAthlete, hasSeason }), [id, isAthlete, hasSeason]);
   const { pathname } = useLocation();
   const undoable = useUndo((s) => s.offer !== null);
   const wide = useMatches().some((m) => (m.handle as { bare?: boolean } | undefined)?.bare);

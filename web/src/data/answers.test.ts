@@ -103,7 +103,7 @@ describe('an answer that was on its way while something was kept', () => {
     const portion = testPortion(id(2), id(1));
     const { version: _v, id: _id, ...body } = portion;
     // What is asked before the row is kept is answered after it, without the row.
-    const query = dayQuery(ME.id, ME.id, testDay().date);
+    const query = dayQuery(ME.id, testDay().date);
     const asked = query.queryFn({ signal: new AbortController().signal }).catch((error: unknown) => error);
     await settle(() => (globalThis.fetch as jest.Mock).mock.calls.length === 1);
     queryClient.setQueryData(KEY, answer([]));
@@ -116,7 +116,7 @@ describe('an answer that was on its way while something was kept', () => {
     expect(late).toMatchObject({ portions: [{ id: portion.id, version: 1 }] });
   });
   test('does not hide what stands from day to day, whatever day it was kept on', async () => {
-    const query = dayQuery(ME.id, ME.id, testDay().date);
+    const query = dayQuery(ME.id, testDay().date);
     const asked = query.queryFn({ signal: new AbortController().signal }).catch((error: unknown) => error);
     await settle(() => (globalThis.fetch as jest.Mock).mock.calls.length === 1);
     await outbox.open(ME.id);

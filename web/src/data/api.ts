@@ -28,6 +28,28 @@ export class Unreachable extends Error {
   }
 }
 
+/** A question to the server, as it was asked. */
+export interface Asked {
+  route: RouteName;
+  params: Readonly<Record<string, string>>;
+  query: Readonly<Record<string, unknown>>;
+}
+
+/** What answers for the server while it does not, and hears whether it does. */
+export interface StandIn {
+  keep: (asked: Asked, answer: unknown) => void;
+  /** What the device has for a question; undefined where it has nothing. */
+  find: (asked: Asked) => Promise<unknown>;
+  heard: (answers: boolean) => void;
+  /** How long a server may take before the device answers in its place, ms. */
+  patience: () => number;
+}
+let standIn: StandIn | undefined;
+/** Gives the server a stand-in. */
+export const standsIn = (one: StandIn): void => {
+  standIn = one;
+};
+
 interface CallOptions<N extends RouteName> {
   params?: ParamsOf<N>;
   query?: QueryOf<N>;
@@ -53,11 +75,7 @@ const readProblem = async (response: Response): Promise<Problem> => {
   };
 };
 
-/** Asks the server one thing of the contract. Throws ApiProblem or Unreachable. */
-export const call = async <N extends RouteName>(
-  name: N,
-  options: CallOptions<N> = {},
-): Promise<ResponseOf<N>> => {
+const ask = async <N extends RouteName>(name: N, options: CallOptions<N>): Promise<ResponseOf<N>> => {
   const route = routes[name];
   const writes = route.verb === 'put' || route.verb === 'post';
   let response: Response;
@@ -75,6 +93,46 @@ export const call = async <N extends RouteName>(
   }
   if (!response.ok) throw new ApiProblem(await readProblem(response));
   return route.response.parse(await response.json()) as ResponseOf<N>;
+};
+
+/** Whether an error says that the server, or what it keeps, is away for now. */
+export const isAway = (error: unknown): boolean =>
+  error instanceof Unreachable || (error instanceof ApiProblem && error.is('database-away'));
+
+const NOTHING = Symbol('nothing kept');
+
+/**
+ * Asks the server one thing of the contract. A question that it does not answer is answered by this device, where it kept an answer. Throws
+ * ApiProblem or Unreachable.
+ */
+export const call = async <N extends RouteName>(
+  name: N,
+  options: CallOptions<N> = {},
+): Promise<ResponseOf<N>> => {
+  const asked: Asked = { route: name, params: options.params ?? {}, query: options.query ?? {} };
+  const device = routes[name].verb === 'get' ? standIn : undefined;
+  const found = async (): Promise<unknown> => (await device?.find(asked)) ?? NOTHING;
+  let late: ReturnType<typeof setTimeout> | undefined;
+  try {
+    const answered = ask(name, options).then((answer) => {
+      standIn?.heard(true);
+      device?.keep(asked, answer);
+      return answer;
+    });
+    if (!device) return await answered;
+    // A network that neither answers nor refuses: the device answers meanwhile, and what comes later is kept.
+    const waited = new Promise<unknown>((done) => {
+      late = setTimeout(() => void found().then((kept) => kept !== NOTHING && done(kept)), device.patience());
+    });
+    return (await Promise.race([answered, waited])) as ResponseOf<N>;
+  } catch (error) {
+    if (error instanceof Unreachable) standIn?.heard(false);
+    const kept = isAway(error) ? await found() : NOTHING;
+    if (kept === NOTHING) throw error;
+    return kept as ResponseOf<N>;
+  } finally {
+    clearTimeout(late);
+  }
 };
 
 /** Sends a file as it is to an address. Throws ApiProblem or Unreachable. */

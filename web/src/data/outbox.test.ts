@@ -1,7 +1,8 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { endTimers } from '../testing/timers.ts';
-import { outboxKeeper } from './keeper.ts';
+import { outboxKeeper } from './away/keeper.ts';
 import { Outbox, useOutbox, type OutboxEntry } from './outbox.ts';
+import './reach.ts';
 
 const ATHLETE = '01890a5d-ac96-774b-bcce-b302099a8057';
 const ROW = '01890a5d-ac96-774b-bcce-b302099a8058';

@@ -1,9 +1,9 @@
 import type { BodyOf, ResponseOf } from '@maul/contract/routes';
-import { mergeRow } from '@maul/core/diary';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
-import { ApiProblem, call, sentenceOf, Unreachable } from './api.ts';
-import { contentOf, LINKED, sameContent, type Content, type OutboxRoute } from './rows.ts';
+import { ApiProblem, call, sentenceOf } from './api.ts';
+import { mergedBody } from './merge.ts';
+import type { Content, OutboxRoute } from './rows.ts';
 
 export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
   /** Identity of this change on this device. */
@@ -34,7 +34,7 @@ export interface OutboxKeeper {
 
 interface OutboxState {
   entries: OutboxEntry[];
-  /** False while the server does not answer. */
+  /** False while the server does not answer; `reach.ts` says so. */
   reachable: boolean;
   /** What keeps the entries from being sent, when they are not refused. */
   trouble: string | null;
@@ -47,36 +47,6 @@ type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
 const RETRY_MS = 3000;
 /** What the server has kept is shown as kept once nothing more waits, or after so long: a press of many rows draws once. */
 const LAND_MS = 300;
-
-/** My change and what the server has, brought together where they do not collide; undefined where they do. */
-const mergedBody = (
-  entry: OutboxEntry,
-  current: object & { version?: number; deleted?: boolean },
-): Pick<OutboxEntry, 'body' | 'before'> | undefined => {
-  const { body, route } = entry;
-  // A row that was made here and whose answer was lost: what stands there is its own first content, and nobody else's.
-  if (!entry.before && current.version === 1 && body.base === 0 && !current.deleted)
-    return { body: { ...body, base: 1 }, before: { ...contentOf(route, current), deleted: false } };
-  if (!entry.before || current.version === undefined) return undefined;
-  // A change that an older Maul left on the device lacks the fields of now: they are as unknown as everywhere else.
-  const before: Content & { deleted: boolean } = {
-    ...contentOf(route, entry.before),
-    deleted: entry.before.deleted,
-  };
-  const theirs: Content = { ...contentOf(route, current), deleted: current.deleted ?? false };
-  const mine: Content = { ...contentOf(route, body), deleted: body.deleted };
-  // Taken away by the one and changed by the other: that is asked.
-  const goneElsewhere = theirs.deleted !== before.deleted && !sameContent(mine, before);
-  const goneHere =
-    mine.deleted !== before.deleted && !sameContent({ ...theirs, deleted: before.deleted }, before);
-  if (goneElsewhere || goneHere) return undefined;
-  const merged = mergeRow<Content>(before, mine, theirs, LINKED[route]);
-  if ('collide' in merged) return undefined;
-  return {
-    body: { ...merged.row, base: current.version } as OutboxEntry['body'],
-    before: theirs as Content & { deleted: boolean },
-  };
-};
 
 /**
  * Changes go here first and then to the server, in order. A change is shown at once, survives a reload, and leaves only
@@ -143,6 +113,15 @@ export class Outbox {
     setTimeout(() => void this.flush());
   }
 
+  /** Takes up changes that were saved as a file; those that are here already stay as they are. */
+  takeBack(entries: readonly OutboxEntry[]): void {
+    const known = new Set(useOutbox.getState().entries.map((e) => e.key));
+    const fresh = entries.filter((e) => !known.has(e.key));
+    this.set([...useOutbox.getState().entries, ...fresh].sort((a, b) => a.seq - b.seq));
+    for (const entry of fresh) void this.keeper.put(entry);
+    void this.flush();
+  }
+
   /** Gives up a refused change; what the server has stays. */
   drop(key: string): void {
     this.set(useOutbox.getState().entries.filter((e) => e.key !== key));
@@ -203,8 +182,7 @@ export class Outbox {
         params: { athleteId: entry.athleteId, id: entry.id },
         body: entry.body as never,
       });
-      const { reachable, trouble } = useOutbox.getState();
-      if (!reachable || trouble !== null) useOutbox.setState({ reachable: true, trouble: null });
+      if (useOutbox.getState().trouble !== null) useOutbox.setState({ trouble: null });
       this.rebase(entry, row.version);
       this.landing.push({ entry, row });
       void this.keeper.remove(entry.key);
@@ -224,7 +202,7 @@ export class Outbox {
       error.is('not-signed-in') ||
       error.is('too-many-tries');
     if (unanswered) {
-      useOutbox.setState({ reachable: !(error instanceof Unreachable), trouble: sentenceOf(error) });
+      useOutbox.setState({ trouble: sentenceOf(error) });
       this.timer = setTimeout(() => void this.flush(), RETRY_MS);
       return false;
     }

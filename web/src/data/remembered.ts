@@ -23,6 +23,9 @@ export const onDevice = store(() => localStorage);
 /** For as long as the tab is open. */
 export const inTab = store(() => sessionStorage);
 
+/** When this device was made ready for a week without a network, by athlete. */
+export const READY = 'maul.ready.';
+
 const ANSWER = 'maul.answer.';
 /** Whether the answer to a week was read on this device. */
 export const answerSeen = (checkInId: string): boolean => onDevice.read(ANSWER + checkInId) !== null;

@@ -1,16 +1,18 @@
 import type { DayDocument, StandingRow } from '@maul/contract/diary';
 import { type ResponseOf, EVENTS_PATH, ChangeEvent } from '@maul/contract/routes';
-import { Session } from '@maul/contract/people';
+import type { Session } from '@maul/contract/people';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
 import { type Query, QueryCache, QueryClient, useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { deviceToday } from './device.ts';
-import { ApiProblem, call, Unreachable } from './api.ts';
+import { ApiProblem, call, isAway } from './api.ts';
+import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipeDevice } from './reach.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './journal.ts';
 import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
 import type { DayRoute, OutboxRoute } from './rows.ts';
+import { onDevice } from './remembered.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
 /**
@@ -21,9 +23,7 @@ const letGo = (error: Error, query: Query<unknown, unknown>): void => {
   if (!(error instanceof ApiProblem && error.is('not-found')) || query.state.data === undefined) return;
   query.setState({ data: undefined });
   const [what, athleteId] = query.queryKey;
-  const session = queryClient.getQueryData<Session>(['session']);
-  if (what === 'day' && typeof athleteId === 'string' && session)
-    void keeperModule().then((keeper) => keeper.forgetAthlete(session.person.id, athleteId));
+  if (what === 'day' && typeof athleteId === 'string') void forgetAthlete(athleteId);
 };
 
 export const queryClient = new QueryClient({
@@ -39,13 +39,16 @@ export const queryClient = new QueryClient({
   },
 });
 
-const keeperModule = () => import('./keeper.ts');
-// The device's store is heavy and is loaded beside the first page.
 const lazyKeeper: OutboxKeeper = {
-  put: async (entry) => (await keeperModule()).outboxKeeper.put(entry),
-  remove: async (key) => (await keeperModule()).outboxKeeper.remove(key),
-  all: async (personId) => (await keeperModule()).outboxKeeper.all(personId),
+  put: async (entry) => (await away()).outboxKeeper.put(entry),
+  remove: async (key) => (await away()).outboxKeeper.remove(key),
+  all: async (personId) => (await away()).outboxKeeper.all(personId),
 };
+
+whenBack(() => {
+  void outbox.flush();
+  void queryClient.invalidateQueries();
+});
 
 /** What the server has just kept. An answer that was on its way meanwhile may be older than that. */
 const landed: { entry: OutboxEntry<DayRoute>; row: SavedRow; at: number }[] = [];
@@ -64,6 +67,24 @@ const onSaved = (saved: OutboxEntry, answer: ResponseOf<OutboxRoute>): void => {
     ['day', entry.athleteId, entry.day],
     (day) => day && withSaved(day, entry.route, row),
   );
+  shownSoon(entry.athleteId, entry.day);
+};
+
+/** Days whose rows were saved: their copies on this device follow what is shown, a little later. */
+const SOON_MS = 1500;
+const saved = new Map<string, { athleteId: string; date: string }>();
+let copying: ReturnType<typeof setTimeout> | undefined;
+const shownSoon = (athleteId: string, date: string): void => {
+  saved.set(`${athleteId} ${date}`, { athleteId, date });
+  clearTimeout(copying);
+  copying = setTimeout(() => {
+    const all = [...saved.values()];
+    saved.clear();
+    for (const params of all) {
+      const day = queryClient.getQueryData<DayDocument>(['day', params.athleteId, params.date]);
+      if (day) keepAsShown({ route: 'day', params, query: {} }, day);
+    }
+  }, SOON_MS);
 };
 
 /** A day as it was answered to a question asked at a moment, with what was kept since. */
@@ -91,24 +112,24 @@ const standingSaved = (athleteId: string, row: StandingRow): void => {
 
 export const outbox = new Outbox(journalled(lazyKeeper), onSaved);
 
+/** A sign-out that the server has not heard of yet. */
+const SIGN_OUT = 'maul.sign-out';
+
 export const sessionQuery = {
   queryKey: ['session'],
   queryFn: async (): Promise<Session | null> => {
     try {
-      const session = await call('session');
-      // Kept so that the bench opens even when the server is away.
-      localStorage.setItem('maul-session', JSON.stringify(session));
-      return session;
-    } catch (error) {
-      if (error instanceof ApiProblem && error.is('not-signed-in')) {
-        localStorage.removeItem('maul-session');
-        return null;
+      if (onDevice.read(SIGN_OUT) !== null) {
+        await call('signOut');
+        onDevice.keep(SIGN_OUT, null);
       }
-      const kept = localStorage.getItem('maul-session');
-      // What an older Maul kept may have another shape.
-      const read = error instanceof Unreachable && kept !== null ? Session.safeParse(JSON.parse(kept)) : null;
-      if (read?.success) return read.data;
-      throw error;
+      return await call('session');
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      // The owner, or the operator for them, has signed out everywhere: this device keeps nothing.
+      if (error.is('signed-out')) await wipeDevice();
+      else if (!error.is('not-signed-in')) throw error;
+      return null;
     }
   },
   staleTime: Infinity,
@@ -120,30 +141,47 @@ export const useSession = (): Session => {
   return data;
 };
 
+const LISTEN_AGAIN_MS = 5000;
+
 /** Opens the outbox of who is signed in, and listens for what others change. */
-export const useLiveSession = (personId: string): void => {
+export const useLiveSession = (session: Session): void => {
+  const personId = session.person.id;
+  useEffect(() => {
+    // Before the children ask: what they are answered is kept, and so is who is signed in.
+    void heldBy(personId).catch(() => undefined);
+    keepAsShown({ route: 'session', params: {}, query: {} }, session);
+  }, [personId, session]);
   useEffect(() => {
     void outbox.open(personId);
     const online = () => void outbox.flush();
     window.addEventListener('online', online);
-    const source = new EventSource(EVENTS_PATH);
+    let source: EventSource;
+    let again: ReturnType<typeof setTimeout> | undefined;
     let heard = false;
-    source.addEventListener('hello', () => {
-      // A stream that comes back may have missed something: everything shown is asked for anew.
-      if (heard) void queryClient.invalidateQueries();
-      heard = true;
-      void outbox.flush();
-    });
-    source.addEventListener('change', (message: MessageEvent<string>) => {
-      const event = ChangeEvent.safeParse(JSON.parse(message.data));
-      if (event.success) heardOf(event.data);
-    });
-    source.addEventListener('error', () => {
-      if (source.readyState === EventSource.CLOSED)
+    const listen = (): void => {
+      source = new EventSource(EVENTS_PATH);
+      source.addEventListener('hello', () => {
+        // A stream that comes back may have missed something: everything shown is asked for anew.
+        if (heard) void queryClient.invalidateQueries();
+        heard = true;
+        heardOfServer(true);
+        void outbox.flush();
+      });
+      source.addEventListener('change', (message: MessageEvent<string>) => {
+        const event = ChangeEvent.safeParse(JSON.parse(message.data));
+        if (event.success) heardOf(event.data);
+      });
+      source.addEventListener('error', () => {
+        // A browser tries again by itself, unless something answered that was no stream.
+        if (source.readyState !== EventSource.CLOSED) return;
         void queryClient.invalidateQueries({ queryKey: ['session'] });
-    });
+        again = setTimeout(listen, LISTEN_AGAIN_MS);
+      });
+    };
+    listen();
     return () => {
       window.removeEventListener('online', online);
+      clearTimeout(again);
       source.close();
     };
   }, [personId]);
@@ -211,22 +249,14 @@ const changed = ({ athleteId, what }: ChangeEvent): void => {
   if (what === 'grant') ask(['session']);
 };
 
-export const dayQuery = (personId: string, athleteId: string, date: string) => ({
+export const dayQuery = (athleteId: string, date: string) => ({
   queryKey: ['day', athleteId, date],
   queryFn: async ({ signal }: { signal: AbortSignal }): Promise<DayDocument> => {
     const askedAt = Date.now();
-    try {
-      const answer = await call('day', { params: { athleteId, date: date as DayDocument['date'] }, signal });
-      const day = withLanded(answer, askedAt);
-      void keeperModule().then((keeper) => keeper.keepDay(personId, day));
-      return day;
-    } catch (error) {
-      const away = error instanceof Unreachable || (error instanceof ApiProblem && error.is('database-away'));
-      const kept = away ? await (await keeperModule()).keptDay(personId, athleteId, date) : undefined;
-      if (!kept) throw error;
-      useOutbox.setState({ reachable: false });
-      return kept;
-    }
+    return withLanded(
+      await call('day', { params: { athleteId, date: date as DayDocument['date'] }, signal }),
+      askedAt,
+    );
   },
 });
 
@@ -234,7 +264,7 @@ export const dayQuery = (personId: string, athleteId: string, date: string) => (
 export const useDay = (athleteId: string, date: string) => {
   const { person } = useSession();
   // Only what is named draws: a fetch in the background changes nothing of it.
-  const { data, error, refetch } = useQuery(dayQuery(person.id, athleteId, date));
+  const { data, error, refetch } = useQuery(dayQuery(athleteId, date));
   // Changes that show elsewhere draw nothing here.
   const entries = useOutbox(useShallow((s) => pendingOn(s.entries, athleteId, date)));
   const day = useMemo(() => data && withPending(data, entries, person), [data, entries, person]);
@@ -246,7 +276,7 @@ export const useOwnDay = (asked?: string) => {
   const { person } = useSession();
   const [guess] = useState(deviceToday);
   const { data: today } = useQuery({
-    ...dayQuery(person.id, person.id, asked ?? guess),
+    ...dayQuery(person.id, asked ?? guess),
     select: (day) => day.today,
   });
   return useDay(person.id, asked ?? today ?? guess);
@@ -261,12 +291,17 @@ export const useTargets = (day: DayDocument | undefined): DayTargets | undefined
   );
 };
 
-/** Signs out here: asks the server, then forgets the copies on this device. */
+/** Signs out here, and takes everything of this person off the device. Without the server the sign-out itself waits until it answers. */
 export const leave = async (everywhere: boolean): Promise<void> => {
-  const session = queryClient.getQueryData<Session | null>(['session']);
-  await call(everywhere ? 'signOutEverywhere' : 'signOut');
-  if (session) await (await keeperModule()).forgetDays(session.person.id);
-  localStorage.removeItem('maul-session');
+  try {
+    await call(everywhere ? 'signOutEverywhere' : 'signOut');
+    onDevice.keep(SIGN_OUT, null);
+  } catch (error) {
+    // Everywhere is a wish about other devices: it cannot be said to be done.
+    if (everywhere || !isAway(error)) throw error;
+    onDevice.keep(SIGN_OUT, '1');
+  }
+  await wipeDevice();
   useOutbox.setState({ entries: [] });
   queryClient.clear();
   queryClient.setQueryData(['session'], null);

@@ -14,7 +14,7 @@ export interface ToPlan {
 }
 
 const dayOf = async (personId: string, date: IsoDate): Promise<DayDocument> => {
-  await queryClient.ensureQueryData(dayQuery(personId, personId, date));
+  await queryClient.ensureQueryData(dayQuery(personId, date));
   const day = asItStands({ date, athlete: { id: personId } });
   if (!day) throw new Error('A day that was just read is there.');
   return day;

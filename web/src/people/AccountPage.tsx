@@ -1,17 +1,15 @@
-import Alert from '@mui/material/Alert';
-import Button from '@mui/material/Button';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useColorScheme } from '@mui/material/styles';
 import { useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { sentenceOf } from '../data/api.ts';
-import { leave, useSession } from '../data/session.ts';
+import { Link } from 'react-router';
+import { useSession } from '../data/session.ts';
 import { BlockedPeople } from './BlockedPeople.tsx';
 import { TakeEverything } from './Everything.tsx';
 import { Leaving } from './Leaving.tsx';
 import { LetIn } from './LetIn.tsx';
 import { Sharing } from './Sharing.tsx';
+import { SignOut } from './SignOut.tsx';
 import { Signing } from './Signing.tsx';
 import { Tokens } from './Tokens.tsx';
 import { AccountHistory } from './AccountHistory.tsx';
@@ -48,14 +46,6 @@ const Look = () => {
 export const AccountPage = () => {
   const session = useSession();
   const { person } = session;
-  const navigate = useNavigate();
-  const [fault, setFault] = useState<string | null>(null);
-  const out = (everywhere: boolean): void => {
-    leave(everywhere).then(
-      () => void navigate('/sign-in', { replace: true }),
-      (error: unknown) => setFault(sentenceOf(error)),
-    );
-  };
   return (
     <div className="sheet-page account">
       <div>
@@ -111,14 +101,7 @@ export const AccountPage = () => {
       </section>
       <Signing isDemo={person.isDemo} />
       <AccountHistory />
-      <section className="rows">
-        <h2 className="panel-title">Sign out</h2>
-        {fault !== null && <Alert severity="error">{fault}</Alert>}
-        <div className="pair">
-          <Button onClick={() => out(false)}>Sign out here</Button>
-          <Button onClick={() => out(true)}>Sign out everywhere</Button>
-        </div>
-      </section>
+      <SignOut />
       {person.isAthlete && person.hasSeason && (
         <section className="rows">
           <h2 className="panel-title">A diary from elsewhere</h2>

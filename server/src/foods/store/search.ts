@@ -1,8 +1,9 @@
 import type { Food } from '@maul/contract/foods';
+import { nameMatch } from '@maul/core/foods';
 import { addDays, minutesOf, type IsoDate, wordsOf } from '@maul/core/units';
 import { sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
-import { nameMatch, prefixQuery, wholeQuery } from './ranking.ts';
+import { prefixQuery, wholeQuery } from './ranking.ts';
 import { asFood, ownFood, type Found, type Mark } from '../found.ts';
 
 /** Below this many whole-word hits, words that are merely alike are looked for as well. */

@@ -47,6 +47,17 @@ export const findSession = async (db: AccountsDb, token: string): Promise<Signed
   return row && { personId: row.person_id, token };
 };
 
+/** Whether a session was ended so that its device keeps nothing. */
+export const wipesDevice = async (db: AccountsDb, token: string): Promise<boolean> => {
+  const row = await db
+    .selectFrom('session')
+    .select('wipes')
+    .where('token_hash', '=', hashToken(token))
+    .where('ended_at', 'is not', null)
+    .executeTakeFirst();
+  return row?.wipes ?? false;
+};
+
 export const extendSession = (db: AccountsDb, token: string) =>
   db
     .updateTable('session')
@@ -66,15 +77,15 @@ export const endSession = (db: AccountsDb, token: string) =>
     .where('ended_at', 'is', null)
     .execute();
 
-/** Ends a person's sessions: all of them, all but one's own, or one alone. */
+/** Ends a person's sessions: all of them, all but one's own, or one alone. With `wipes` their devices keep nothing from when they next ask. */
 export const endSessions = (
   db: AccountsDb,
   personId: string,
-  { but, only }: { but?: string; only?: string },
+  { but, only, wipes = false }: { but?: string; only?: string; wipes?: boolean },
 ) => {
   let query = db
     .updateTable('session')
-    .set({ ended_at: sql<string>`now()` })
+    .set({ ended_at: sql<string>`now()`, wipes })
     .where('person_id', '=', personId)
     .where('ended_at', 'is', null);
   if (but !== undefined) query = query.where('token_hash', '<>', hashToken(but));

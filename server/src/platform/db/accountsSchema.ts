@@ -63,6 +63,7 @@ export interface AccountsDatabase {
     ended_at: string | null;
     id: Generated<string>;
     device: Generated<string>;
+    wipes: Generated<boolean>;
     seen_at: Generated<string>;
   };
   way_back: {

@@ -38,6 +38,8 @@ export interface Services {
   settings: Settings;
   /** Finds the live session of a token; undefined when there is none. */
   findSession: (token: string) => Promise<Signed | undefined>;
+  /** Whether a session has ended so that its device is to keep nothing. */
+  wipes: (token: string) => Promise<boolean>;
   /** Finds the live token of a program; undefined when there is none. */
   findToken: (token: string) => Promise<Program | undefined>;
   /** Writes down that whoever asks has read something of an athlete. */
@@ -79,10 +81,15 @@ export const tokenOf = (req: Request): string => {
   return /^[A-Za-z0-9_-]+$/.test(token) ? token : '';
 };
 
-/** Who asks, by the cookie; throws `not-signed-in` when nobody is. */
-export const signedIn = async (house: Pick<Services, 'findSession'>, req: Request): Promise<Signed> => {
+/** Who asks, by the cookie; throws `not-signed-in` when nobody is, `signed-out` where the device is to keep nothing. */
+export const signedIn = async (
+  house: Pick<Services, 'findSession' | 'wipes'>,
+  req: Request,
+): Promise<Signed> => {
   const token = tokenOf(req);
   const signed = token === '' ? undefined : await house.findSession(token);
+  if (!signed && token !== '' && (await house.wipes(token)))
+    throw new ProblemError('signed-out', 'You were signed out everywhere: this device keeps nothing.');
   if (!signed) throw new ProblemError('not-signed-in', 'You are not signed in, or your session has ended.');
   return signed;
 };

@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import request from 'supertest';
-import { findSession, findToken, doorLimits, noteReading } from '../../people/index.ts';
+import { findSession, findToken, wipesDevice, doorLimits, noteReading } from '../../people/index.ts';
 import { readSettings } from '../settings.ts';
 import { makePool } from '../db/connect.ts';
 import { openTestHouse, type TestHouse } from '../../testing/house.ts';
@@ -38,6 +38,7 @@ beforeAll(async () => {
       limits: doorLimits(pool, { addressTells: false }),
       settings: readSettings({}),
       findSession: (token) => findSession(accounts, token),
+      wipes: (token) => wipesDevice(accounts, token),
       findToken: (token) => findToken(accounts, token),
       noteReading,
     },

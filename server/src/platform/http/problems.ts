@@ -26,6 +26,7 @@ export class ProblemError extends Error {
 const TITLES: Record<ProblemName, string> = {
   invalid: 'That cannot be right',
   'not-signed-in': 'Not signed in',
+  'signed-out': 'Signed out everywhere',
   'wrong-sign-in': 'Email or password is wrong',
   'second-factor': 'A code is needed too',
   'not-found': 'Not found',

@@ -52,7 +52,7 @@ const rowOf = ({ day, thing }: DayEntryRow, weightKg: number): Work[] => {
 
 /** The day with which an entry of a past day is written. */
 const dayOn = (personId: string, date: IsoDate): Promise<DayDocument> =>
-  queryClient.fetchQuery(dayQuery(personId, personId, date));
+  queryClient.fetchQuery(dayQuery(personId, date));
 
 const keepTrack = (athlete: DayDocument['athlete'], track: TrackSummary, weightKg: number): string => {
   const at = new Date(track.startedAt);

@@ -30,7 +30,7 @@ const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void
     setFault(null);
     try {
       if (way === 'here') {
-        const source = await queryClient.fetchQuery(dayQuery(person.id, day.athlete.id, date));
+        const source = await queryClient.fetchQuery(dayQuery(day.athlete.id, date));
         writeChanges(day, copyDay(source, date, day.date, asPlanned, uuidv7), 'A day copied');
       } else {
         const changes = Array.from({ length: days }, (_, i) =>

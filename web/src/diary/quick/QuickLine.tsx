@@ -245,7 +245,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
       const sources = new Map<string, DayDocument>([[day.date, day]]);
       for (const one of understood)
         if (one.kind === 'copy' && !sources.has(one.from))
-          sources.set(one.from, await queryClient.fetchQuery(dayQuery(person.id, day.athlete.id, one.from)));
+          sources.set(one.from, await queryClient.fetchQuery(dayQuery(day.athlete.id, one.from)));
       keepLine(day, understood, into, sources, now, `“${text.trim().slice(0, 40)}”`);
       change('');
       setAnswers(NO_ANSWERS);

@@ -298,7 +298,7 @@ const Week = ({
 const Loaded = ({ plan }: { plan: KitchenPlanView }) => {
   const { person, today } = plan;
   const dates = datesFrom(addDays(today, 1), MENU_DAYS);
-  const answers = useQueries({ queries: dates.map((date) => dayQuery(person.id, person.id, date)) });
+  const answers = useQueries({ queries: dates.map((date) => dayQuery(person.id, date)) });
   const standing = useQuery({
     queryKey: ['standing', person.id],
     queryFn: ({ signal }) => call('standing', { params: { athleteId: person.id }, signal }),

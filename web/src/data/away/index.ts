@@ -1,0 +1,14 @@
+import { forgetAnswers } from './answers.ts';
+import { db } from './store.ts';
+import { destroyKey } from './vault.ts';
+
+export { forgetAthlete, keepAnswer, KEPT, keptAnswer } from './answers.ts';
+export { outboxKeeper } from './keeper.ts';
+export { lastPerson, tookDevice } from './vault.ts';
+
+/** Takes everything of a person off this device, what is unsent with it, and destroys its key. */
+export const wipe = async (personId: string): Promise<void> => {
+  await destroyKey(personId);
+  await forgetAnswers(personId);
+  await db.outbox.where('personId').equals(personId).delete();
+};

@@ -1,0 +1,40 @@
+import type { OutboxEntry, OutboxKeeper } from '../outbox.ts';
+import { db, type KeptEntry } from './store.ts';
+import { canSeal, seal, unseal } from './vault.ts';
+import { makeRoom } from './answers.ts';
+
+const closed = async (entry: OutboxEntry): Promise<KeptEntry> => {
+  if (!canSeal()) return entry;
+  const { key, personId, seq } = entry;
+  return { key, personId, seq, sealed: await seal(personId, entry) };
+};
+
+/** Newer versions of an entry may be closed sooner than older ones: only the newest is put. */
+const newest = new Map<string, OutboxEntry>();
+
+/** The outbox on this device, encrypted where the browser can. */
+export const outboxKeeper: OutboxKeeper = {
+  put: async (entry) => {
+    newest.set(entry.key, entry);
+    const kept = await closed(entry);
+    if (newest.get(entry.key) !== entry) return;
+    await makeRoom(() => db.outbox.put(kept));
+    if (newest.get(entry.key) === entry) newest.delete(entry.key);
+  },
+  remove: async (key) => {
+    newest.delete(key);
+    await db.outbox.delete(key);
+  },
+  all: async (personId) => {
+    const kept = await db.outbox.where('personId').equals(personId).sortBy('seq');
+    const opened = await Promise.all(
+      kept.map(async (row) => {
+        if ('sealed' in row) return (await unseal(personId, row.sealed)) as OutboxEntry | undefined;
+        // Left readable by an older Maul: it is closed now.
+        if (canSeal()) await db.outbox.put(await closed(row));
+        return row;
+      }),
+    );
+    return opened.filter((entry) => entry !== undefined);
+  },
+};

@@ -1,0 +1,120 @@
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { sentenceOf } from '../data/api.ts';
+import { useOutbox } from '../data/outbox.ts';
+import { leave, outbox, useSession } from '../data/session.ts';
+import { readUnsent, unsentFile } from '../data/unsentFile.ts';
+import { FormDialog } from '../ui/FormDialog.tsx';
+import { plural } from '../ui/formats/show.ts';
+
+const saveAsFile = (name: string, text: string): void => {
+  const address = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+};
+
+/** Asks what becomes of changes that the server does not have yet: signing out takes them off the device. */
+const Unsent = ({
+  everywhere,
+  onOut,
+  onClose,
+}: {
+  everywhere: boolean;
+  onOut: () => void;
+  onClose: () => void;
+}) => {
+  const { person } = useSession();
+  const entries = useOutbox((s) => s.entries);
+  const [saved, setSaved] = useState(false);
+  return (
+    <FormDialog
+      title={`${plural(entries.length, 'change is', 'changes are')} not sent yet`}
+      onClose={onClose}
+      leave="Stay signed in"
+      keep={everywhere ? 'Sign out everywhere' : 'Sign out'}
+      onKeep={onOut}
+    >
+      <p>
+        Signing out takes everything of yours off this device, these changes too. Stay until they are sent, or
+        keep them as a file: it brings them back when you are signed in again.
+      </p>
+      <div>
+        <Button
+          onClick={() => {
+            saveAsFile('maul-not-sent.json', unsentFile(person, entries));
+            setSaved(true);
+          }}
+        >
+          Save them as a file
+        </Button>
+      </div>
+      {saved && <Alert severity="success">Saved. Anybody who has the file can read it.</Alert>}
+    </FormDialog>
+  );
+};
+
+/** The way out: here or everywhere, and the way back for changes that were saved as a file. */
+export const SignOut = () => {
+  const { person } = useSession();
+  const unsent = useOutbox((s) => s.entries.length);
+  const navigate = useNavigate();
+  const [said, setSaid] = useState<{ good: boolean; text: string } | null>(null);
+  const [asked, setAsked] = useState<'here' | 'everywhere' | null>(null);
+  const out = (everywhere: boolean): void => {
+    setAsked(null);
+    leave(everywhere).then(
+      () => void navigate('/sign-in', { replace: true }),
+      (error: unknown) => setSaid({ good: false, text: sentenceOf(error) }),
+    );
+  };
+  const bringBack = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    const read = readUnsent(await file.text(), person.id);
+    if (!read.ok) return setSaid({ good: false, text: read.sentence });
+    outbox.takeBack(read.entries);
+    setSaid({
+      good: true,
+      text: `${plural(read.entries.length, 'change is', 'changes are')} back and will be sent.`,
+    });
+  };
+  return (
+    <section className="rows">
+      <h2 className="panel-title">Sign out</h2>
+      {said && <Alert severity={said.good ? 'success' : 'error'}>{said.text}</Alert>}
+      <p className="second">
+        Signing out takes everything of yours off this device. Everywhere: each other device keeps nothing
+        from when it is next online, also what it has not sent by then.
+      </p>
+      <div className="pair">
+        <Button onClick={() => (unsent > 0 ? setAsked('here') : out(false))}>Sign out here</Button>
+        <Button onClick={() => (unsent > 0 ? setAsked('everywhere') : out(true))}>Sign out everywhere</Button>
+      </div>
+      <div>
+        <Button component="label" variant="text" size="small">
+          Bring back changes from a file
+          <input
+            type="file"
+            accept="application/json"
+            hidden
+            onChange={(e) => {
+              void bringBack(e.target.files?.[0]);
+              e.target.value = '';
+            }}
+          />
+        </Button>
+      </div>
+      {asked && (
+        <Unsent
+          everywhere={asked === 'everywhere'}
+          onOut={() => out(asked === 'everywhere')}
+          onClose={() => setAsked(null)}
+        />
+      )}
+    </section>
+  );
+};
