@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { format, isToday } from 'date-fns';
 import { outbox } from '../data/session.ts';
 import { useOutbox, type OutboxEntry } from '../data/outbox.ts';
 import { plural } from '../ui/formats/show.ts';
@@ -14,14 +15,26 @@ const WHAT: Record<OutboxEntry['route'], string> = {
   putStock: 'Something in stock',
   putStockMove: 'What was taken from stock',
   putYield: 'A yield',
+  putFood: 'A food of your own',
+  putContainer: 'A container',
 };
 
 const nameOf = (entry: OutboxEntry): string =>
-  'food' in entry.body
-    ? `${entry.body.food.name}${entry.body.grams === null ? '' : `, ${entry.body.grams} g`}`
-    : 'thing' in entry.body && 'name' in entry.body.thing && entry.route === 'putKitchenThing'
-      ? entry.body.thing.name
-      : WHAT[entry.route];
+  entry.route === 'putFood' || entry.route === 'putContainer'
+    ? (entry.body as { name: string }).name
+    : 'food' in entry.body
+      ? `${entry.body.food.name}${entry.body.grams === null ? '' : `, ${entry.body.grams} g`}`
+      : 'thing' in entry.body && 'name' in entry.body.thing && entry.route === 'putKitchenThing'
+        ? entry.body.thing.name
+        : WHAT[entry.route];
+
+/** The moment of the oldest change that waits, in words. */
+const since = (entries: readonly OutboxEntry[]): string => {
+  const oldest = entries.find((e) => e.state === 'waiting');
+  if (!oldest) return '';
+  const at = new Date(oldest.seq / 1000);
+  return isToday(at) ? ` since ${format(at, 'HH:mm')}` : ` since ${format(at, 'EEE d MMM, HH:mm')}`;
+};
 
 /** What has not reached the server, why, and what one can do about it. Silent when all is well. */
 export const SavingBar = () => {
@@ -34,12 +47,15 @@ export const SavingBar = () => {
     <div role="status" className="saving">
       {troubled && (
         <p>
-          <b>{plural(waiting, 'change waits', 'changes wait')} on this device.</b> {trouble}
+          <b>
+            {plural(waiting, 'change waits', 'changes wait')} on this device{since(entries)}.
+          </b>{' '}
+          {trouble}
         </p>
       )}
       {!troubled && !reachable && (
         <p>
-          <b>The server does not answer.</b> You see what was kept on this device.
+          <b>The server does not answer.</b> You see what was kept on this device. Nothing waits to be sent.
         </p>
       )}
       {refused.map((entry) => (

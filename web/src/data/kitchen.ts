@@ -3,6 +3,8 @@ import type { Kitchen, KitchenContainer, YieldSeen } from '@maul/contract/foods'
 import { useQuery } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
 import { call } from './api.ts';
+import { putContainer, showLater } from './orLater.ts';
+import { useOutbox } from './outbox.ts';
 import { queryClient } from './session.ts';
 
 const key = (athleteId: string) => ['kitchen', athleteId] as const;
@@ -16,8 +18,8 @@ export const useKitchen = (athleteId: string) =>
   });
 
 const put = (athleteId: string, change: (kitchen: Kitchen) => Kitchen): void => {
-  queryClient.setQueryData<Kitchen>(key(athleteId), (kitchen) => kitchen && change(kitchen));
-  void queryClient.invalidateQueries({ queryKey: key(athleteId) });
+  showLater<Kitchen>(key(athleteId), { route: 'kitchen', params: { athleteId }, query: {} }, change);
+  if (useOutbox.getState().reachable) void queryClient.invalidateQueries({ queryKey: key(athleteId) });
 };
 
 const into = <R extends { id: string; deleted: boolean }>(rows: R[], row: R): R[] => [
@@ -32,9 +34,10 @@ export const saveContainer = async (
   before?: KitchenContainer,
   deleted = false,
 ): Promise<KitchenContainer> => {
-  const row = await call('putContainer', {
-    params: { athleteId, id: before?.id ?? uuidv7() },
-    body: { ...values, base: before?.version ?? 0, deleted },
+  const row = await putContainer(athleteId, before?.id ?? uuidv7(), {
+    ...values,
+    base: before?.version ?? 0,
+    deleted,
   });
   put(athleteId, (k) => ({ ...k, containers: into(k.containers, row) }));
   return row;

@@ -1,29 +1,12 @@
-import type { BodyOf, ResponseOf } from '@maul/contract/routes';
+import type { ResponseOf } from '@maul/contract/routes';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
 import { ApiProblem, call, sentenceOf } from './api.ts';
-import { mergedBody } from './merge.ts';
-import type { Content, OutboxRoute } from './rows.ts';
+import { onTop } from './merge.ts';
+import type { OutboxEntry } from './entry.ts';
+import type { OutboxRoute } from './rows.ts';
 
-export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
-  /** Identity of this change on this device. */
-  key: string;
-  /** Order of sending. */
-  seq: number;
-  personId: string;
-  athleteId: string;
-  /** The day it shows on. */
-  day: string;
-  route: N;
-  /** The row it writes. */
-  id: string;
-  body: BodyOf<N>;
-  /** What the row said before this change, and whether it was there; null for a new row. */
-  before?: (Content & { deleted: boolean }) | null;
-  state: 'waiting' | 'refused';
-  /** Why the server refused it, in its own sentence. */
-  refusal?: { sentence: string; stale: boolean; currentVersion?: number };
-}
+export type { OutboxEntry } from './entry.ts';
 
 /** Where the entries outlive the page. */
 export interface OutboxKeeper {
@@ -40,7 +23,17 @@ interface OutboxState {
   trouble: string | null;
 }
 
-export const useOutbox = create<OutboxState>(() => ({ entries: [], reachable: true, trouble: null }));
+export const outboxStore = () => create<OutboxState>(() => ({ entries: [], reachable: true, trouble: null }));
+export type OutboxStore = ReturnType<typeof outboxStore>;
+export const useOutbox = outboxStore();
+
+/** Sends one change; the contract's own way of asking, unless a test asks otherwise. */
+export type Send = (entry: OutboxEntry) => Promise<ResponseOf<OutboxRoute>>;
+const sendByContract: Send = (entry) =>
+  call(entry.route, {
+    params: { athleteId: entry.athleteId, id: entry.id },
+    body: entry.body as never,
+  });
 
 type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
 
@@ -55,10 +48,12 @@ const LAND_MS = 300;
 export class Outbox {
   private readonly keeper: OutboxKeeper;
   private readonly onSaved: Saved;
+  private readonly store: OutboxStore;
+  private readonly ask: Send;
   private personId = '';
   private running = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private count = 0;
+  private lastSeq = 0;
   /** The change that is on its way: told apart here, so that nothing is drawn for its leaving. */
   private sending: string | undefined;
   /** What the server has kept and is still shown as waiting. */
@@ -69,17 +64,24 @@ export class Outbox {
   /** The newest version that the server has answered for a row. */
   private readonly known = new Map<string, number>();
 
-  constructor(keeper: OutboxKeeper, onSaved: Saved) {
+  constructor(
+    keeper: OutboxKeeper,
+    onSaved: Saved,
+    store: OutboxStore = useOutbox,
+    ask: Send = sendByContract,
+  ) {
     this.keeper = keeper;
     this.onSaved = onSaved;
+    this.store = store;
+    this.ask = ask;
   }
 
   /** Takes up what this person left unsent on this device. */
   async open(personId: string): Promise<void> {
     this.personId = personId;
     const kept = await this.keeper.all(personId);
-    const known = new Set(useOutbox.getState().entries.map((e) => e.key));
-    const mine = useOutbox.getState().entries.filter((e) => e.personId === personId);
+    const known = new Set(this.store.getState().entries.map((e) => e.key));
+    const mine = this.store.getState().entries.filter((e) => e.personId === personId);
     this.set([...kept.filter((e) => !known.has(e.key)), ...mine].sort((a, b) => a.seq - b.seq));
     void this.flush();
   }
@@ -89,16 +91,21 @@ export class Outbox {
     change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>,
   ): void {
     this.lastChange = Date.now();
-    const { entries } = useOutbox.getState();
-    // The newest, should an older one be waiting still to be sent again.
+    const { entries } = this.store.getState();
+    // The newest, should an older one be waiting still to be sent again. One that was refused is asked about and stays as it is.
     const waiting = entries.findLast(
-      (e) => e.id === change.id && e.route === change.route && e.key !== this.sending && !this.isKept(e),
+      (e) =>
+        e.id === change.id &&
+        e.route === change.route &&
+        e.state === 'waiting' &&
+        e.key !== this.sending &&
+        !this.isKept(e),
     );
-    const base = waiting ? this.baseOf(waiting) : Math.max(change.body.base, this.known.get(change.id) ?? 0);
+    const base = waiting ? waiting.body.base : Math.max(change.body.base, this.known.get(change.id) ?? 0);
     const entry: OutboxEntry = {
       ...(waiting ?? {
         key: uuidv7(),
-        seq: Date.now() * 1000 + (this.count++ % 1000),
+        seq: this.nextSeq(),
         personId: this.personId,
       }),
       ...change,
@@ -115,27 +122,27 @@ export class Outbox {
 
   /** Takes up changes that were saved as a file; those that are here already stay as they are. */
   takeBack(entries: readonly OutboxEntry[]): void {
-    const known = new Set(useOutbox.getState().entries.map((e) => e.key));
+    const known = new Set(this.store.getState().entries.map((e) => e.key));
     const fresh = entries.filter((e) => !known.has(e.key));
-    this.set([...useOutbox.getState().entries, ...fresh].sort((a, b) => a.seq - b.seq));
+    this.set([...this.store.getState().entries, ...fresh].sort((a, b) => a.seq - b.seq));
     for (const entry of fresh) void this.keeper.put(entry);
     void this.flush();
   }
 
   /** Gives up a refused change; what the server has stays. */
   drop(key: string): void {
-    this.set(useOutbox.getState().entries.filter((e) => e.key !== key));
+    this.set(this.store.getState().entries.filter((e) => e.key !== key));
     void this.keeper.remove(key);
     void this.flush();
   }
 
-  /** Puts a refused change on top of what the server has now. */
+  /** Puts a refused change on top of what the server has now: where both changed the same, mine holds; the rest of theirs stays. */
   insist(key: string): void {
     this.change(key, (e) => ({
       ...e,
+      ...(e.refusal?.onTop ?? { body: { ...e.body, base: e.refusal?.currentVersion ?? e.body.base } }),
       state: 'waiting',
       refusal: undefined,
-      body: { ...e.body, base: e.refusal?.currentVersion ?? e.body.base },
     }));
     void this.flush();
   }
@@ -154,8 +161,15 @@ export class Outbox {
     }
   }
 
+  /** Microseconds, and after all that waits: a clock that is set back puts nothing before what was done earlier. */
+  private nextSeq(): number {
+    const waiting = this.store.getState().entries.at(-1)?.seq ?? 0;
+    this.lastSeq = Math.max(Date.now() * 1000, waiting + 1, this.lastSeq + 1);
+    return this.lastSeq;
+  }
+
   private next(): OutboxEntry | undefined {
-    return useOutbox
+    return this.store
       .getState()
       .entries.find((e) => e.state === 'waiting' && e.personId === this.personId && !this.isKept(e));
   }
@@ -172,18 +186,15 @@ export class Outbox {
     const gone = new Set(landed.map(({ entry }) => entry.key));
     this.landing = [];
     for (const { entry, row } of landed) this.onSaved(entry, row);
-    this.set(useOutbox.getState().entries.filter((e) => !gone.has(e.key)));
+    this.set(this.store.getState().entries.filter((e) => !gone.has(e.key)));
   }
 
   private async send(entry: OutboxEntry): Promise<boolean> {
     this.sending = entry.key;
     try {
-      const row = await call(entry.route, {
-        params: { athleteId: entry.athleteId, id: entry.id },
-        body: entry.body as never,
-      });
-      if (useOutbox.getState().trouble !== null) useOutbox.setState({ trouble: null });
-      this.rebase(entry, row.version);
+      const row = await this.ask(entry);
+      if (this.store.getState().trouble !== null) this.store.setState({ trouble: null });
+      this.rebase(entry, row);
       this.landing.push({ entry, row });
       void this.keeper.remove(entry.key);
       if (Date.now() - this.landedAt > LAND_MS) this.land();
@@ -202,51 +213,60 @@ export class Outbox {
       error.is('not-signed-in') ||
       error.is('too-many-tries');
     if (unanswered) {
-      useOutbox.setState({ trouble: sentenceOf(error) });
+      this.store.setState({ trouble: sentenceOf(error) });
       this.timer = setTimeout(() => void this.flush(), RETRY_MS);
       return false;
     }
     const current = error.problem.current as (object & { version?: number; deleted?: boolean }) | undefined;
-    const merged = error.is('stale') && current ? mergedBody(entry, current) : undefined;
-    if (merged) {
-      this.change(entry.key, (e) => ({ ...e, state: 'waiting', before: merged.before, body: merged.body }));
+    const merged = error.is('stale') && current ? onTop(entry, current) : undefined;
+    if (merged?.collide.length === 0) {
+      const { body, before } = merged;
+      this.change(entry.key, (e) => ({ ...e, state: 'waiting', before, body }));
       return true;
     }
     this.change(entry.key, (e) => ({
       ...e,
       state: 'refused',
-      refusal: { sentence: error.message, stale: error.is('stale'), currentVersion: current?.version },
+      refusal: {
+        sentence: error.message,
+        stale: error.is('stale'),
+        currentVersion: current?.version,
+        collide: merged?.collide,
+        onTop: merged && { body: merged.body, before: merged.before },
+      },
     }));
     return true;
   }
 
-  /** Once the server has a row, later changes of it start from there. */
-  private rebase(sent: OutboxEntry, version: number): void {
-    this.known.set(sent.id, version);
-    for (const e of useOutbox.getState().entries)
-      if (
+  /**
+   * Once the server has a row, later changes of it that wait start from there, with what others did to it in between. Where that collides, the change
+   * stays as it is: the server refuses it, and it is asked.
+   */
+  private rebase(sent: OutboxEntry, row: ResponseOf<OutboxRoute>): void {
+    this.known.set(sent.id, row.version);
+    for (const e of this.store.getState().entries) {
+      const later =
         e.id === sent.id &&
         e.route === sent.route &&
         e.key !== sent.key &&
-        e.body.base < version &&
-        !this.isKept(e)
-      )
-        this.change(e.key, (x) => ({ ...x, body: { ...x.body, base: version } }));
-  }
-
-  /** A change that has not left yet keeps the version it started from; a refused one starts from what the server has. */
-  private baseOf(waiting: OutboxEntry): number {
-    return waiting.refusal?.currentVersion ?? waiting.body.base;
+        e.state === 'waiting' &&
+        !this.isKept(e);
+      if (!later || e.body.base >= row.version) continue;
+      const merged = onTop(e, row);
+      if (!merged) this.change(e.key, (x) => ({ ...x, body: { ...x.body, base: row.version } }));
+      else if (merged.collide.length === 0)
+        this.change(e.key, (x) => ({ ...x, body: merged.body, before: merged.before }));
+    }
   }
 
   private change(key: string, how: (entry: OutboxEntry) => OutboxEntry): void {
-    const entries = useOutbox.getState().entries.map((e) => (e.key === key ? how(e) : e));
+    const entries = this.store.getState().entries.map((e) => (e.key === key ? how(e) : e));
     this.set(entries);
     const changed = entries.find((e) => e.key === key);
     if (changed) void this.keeper.put(changed);
   }
 
   private set(entries: OutboxEntry[]): void {
-    useOutbox.setState({ entries });
+    this.store.setState({ entries });
   }
 }

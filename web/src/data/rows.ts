@@ -15,8 +15,12 @@ export type DayRoute = (typeof DAY_ROUTES)[number];
 export const KITCHEN_ROUTES = ['putKitchenThing', 'putStock', 'putStockMove', 'putYield'] as const;
 export type KitchenRoute = (typeof KITCHEN_ROUTES)[number];
 
+/** The rows of a pantry: written at once, and ahead of the server only while it is away. */
+export const PANTRY_ROUTES = ['putFood', 'putContainer'] as const;
+export type PantryRoute = (typeof PANTRY_ROUTES)[number];
+
 /** The rows that a device writes ahead of the server. */
-export const OUTBOX_ROUTES = [...DAY_ROUTES, ...KITCHEN_ROUTES] as const;
+export const OUTBOX_ROUTES = [...DAY_ROUTES, ...KITCHEN_ROUTES, ...PANTRY_ROUTES] as const;
 export type OutboxRoute = (typeof OUTBOX_ROUTES)[number];
 
 /** What a row says, without its id, version and whether it is there. */
@@ -50,6 +54,8 @@ export const LINKED: {
   ],
   putStockMove: [],
   putYield: [['rawGrams', 'cookedGrams']],
+  putFood: [['per100g', 'state']],
+  putContainer: [],
 };
 
 /** What a row says, from the row itself or from a change of it. */

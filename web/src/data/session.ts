@@ -11,7 +11,7 @@ import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipe
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './journal.ts';
 import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
-import type { DayRoute, OutboxRoute } from './rows.ts';
+import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './rows.ts';
 import { onDevice } from './remembered.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
@@ -54,9 +54,17 @@ whenBack(() => {
 const landed: { entry: OutboxEntry<DayRoute>; row: SavedRow; at: number }[] = [];
 const ON_ITS_WAY_MS = 60_000;
 
+const ofPantry = ({ route }: OutboxEntry): boolean =>
+  (PANTRY_ROUTES as readonly OutboxRoute[]).includes(route);
+const pantrySaved = (athleteId: string): void => {
+  for (const what of ['foods', 'own-foods', 'kitchen'])
+    void queryClient.invalidateQueries({ queryKey: [what, athleteId] });
+};
+
 /** Puts a row that the server has just kept into the cached day, so that nothing flickers. */
 const onSaved = (saved: OutboxEntry, answer: ResponseOf<OutboxRoute>): void => {
   if (ofKitchen(saved)) return kitchenSaved(queryClient, saved, answer);
+  if (ofPantry(saved)) return pantrySaved(saved.athleteId);
   const [entry, row] = [saved as OutboxEntry<DayRoute>, answer as SavedRow];
   if (entry.route === 'putPortion' || entry.route === 'putMeal') stockTouched(queryClient, entry);
   if (entry.route === 'putStanding') standingSaved(entry.athleteId, row as StandingRow);

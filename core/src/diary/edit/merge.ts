@@ -1,5 +1,5 @@
-/** Two changes of one row brought together, or what they collide on. */
-export type Merged<R> = { row: R } | { collide: string[] };
+/** Two changes of one row brought together; or what they collide on, and the row as it is where mine holds there. */
+export type Merged<R> = { row: R } | { collide: string[]; mine: R };
 
 /** Alike in content: a database gives the keys of a document back in an order of its own. */
 const same = (a: unknown, b: unknown): boolean => {
@@ -33,7 +33,7 @@ export const mergeRow = <R extends object>(
     const theyDid = group.some((k) => !same(before[k], theirs[k]));
     if (!iDid) continue;
     if (theyDid && group.some((k) => !same(mine[k], theirs[k]))) collide.push(...group);
-    else for (const k of group) row[k] = mine[k];
+    for (const k of group) row[k] = mine[k];
   }
-  return collide.length > 0 ? { collide } : { row };
+  return collide.length > 0 ? { collide, mine: row } : { row };
 };

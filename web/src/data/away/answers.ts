@@ -1,6 +1,7 @@
 import { routes, type ResponseOf, type RouteName } from '@maul/contract/routes';
 import type { Asked } from '../api.ts';
 import { byCode, findFoods, forgetFoods, lookedAt } from './foods.ts';
+import { makeRoom } from './room.ts';
 import { db, type KeptAnswer } from './store.ts';
 import { canSeal, seal, unseal } from './vault.ts';
 
@@ -110,19 +111,4 @@ export const forgetAthlete = (personId: string, athleteId: string): Promise<numb
 export const forgetAnswers = async (personId: string): Promise<void> => {
   await db.answers.where('personId').equals(personId).delete();
   await forgetFoods(personId);
-};
-
-const isFull = (error: unknown): boolean =>
-  error instanceof Error && (error.name === 'QuotaExceededError' || error.name === 'AbortError');
-
-/** Writes; where the device is full, answers that can be asked again make room, the oldest first, and it is tried once more. */
-export const makeRoom = async <T>(write: () => Promise<T>): Promise<T> => {
-  try {
-    return await write();
-  } catch (error) {
-    if (!isFull(error)) throw error;
-    const old = await db.answers.orderBy('at').primaryKeys();
-    await db.answers.bulkDelete(old.slice(0, Math.ceil(old.length / 2)));
-    return write();
-  }
 };

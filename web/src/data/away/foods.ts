@@ -2,7 +2,7 @@ import { Food } from '@maul/contract/foods';
 import { findFoods as found } from '@maul/core/foods';
 import { db } from './store.ts';
 import { canSeal, seal, unseal } from './vault.ts';
-import { makeRoom } from './answers.ts';
+import { makeRoom } from './room.ts';
 
 /** So many foods that were looked at stay on the device, the latest. */
 const MOST = 5000;

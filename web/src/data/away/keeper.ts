@@ -1,7 +1,7 @@
 import type { OutboxEntry, OutboxKeeper } from '../outbox.ts';
 import { db, type KeptEntry } from './store.ts';
 import { canSeal, seal, unseal } from './vault.ts';
-import { makeRoom } from './answers.ts';
+import { makeRoom } from './room.ts';
 
 const closed = async (entry: OutboxEntry): Promise<KeptEntry> => {
   if (!canSeal()) return entry;

@@ -1,6 +1,11 @@
 import Dexie, { type EntityTable } from 'dexie';
 import type { OutboxEntry } from '../outbox.ts';
-import type { Sealed } from './vault.ts';
+
+/** A value under its person's key: AES-GCM, 256 bits, a fresh nonce for each. */
+export interface Sealed {
+  iv: Uint8Array<ArrayBuffer>;
+  data: ArrayBuffer;
+}
 
 /** An unsent change, closed; or as it is where an older Maul left it or the browser cannot encrypt. */
 export type KeptEntry = OutboxEntry | (Pick<OutboxEntry, 'key' | 'personId' | 'seq'> & { sealed: Sealed });

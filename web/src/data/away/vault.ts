@@ -1,10 +1,4 @@
-import { db } from './store.ts';
-
-/** A value under its person's key: AES-GCM, 256 bits, a fresh nonce for each. */
-export interface Sealed {
-  iv: Uint8Array<ArrayBuffer>;
-  data: ArrayBuffer;
-}
+import { db, type Sealed } from './store.ts';
 
 /** False on a page that is not served securely: there a browser offers no encryption, and nothing that can be asked again is kept. */
 export const canSeal = (): boolean => (globalThis.crypto as Crypto | undefined)?.subtle !== undefined;

@@ -9,8 +9,8 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { call, sentenceOf } from '../../data/api.ts';
-import { queryClient } from '../../data/session.ts';
+import { sentenceOf } from '../../data/api.ts';
+import { saveFood } from '../../data/orLater.ts';
 import { FoodExtras } from './FoodExtras.tsx';
 import {
   auditOf,
@@ -157,13 +157,7 @@ export const FoodForm = ({
     setFault(null);
     setBusy(true);
     try {
-      const food = await call('putFood', {
-        params: { athleteId, id },
-        body: foodOf(form, known?.version ?? 0),
-      });
-      void queryClient.invalidateQueries({ queryKey: ['foods', athleteId] });
-      void queryClient.invalidateQueries({ queryKey: ['own-foods', athleteId] });
-      onMade(food);
+      onMade(await saveFood(athleteId, id, foodOf(form, known?.version ?? 0)));
     } catch (error) {
       setFault(error instanceof RangeError ? error.message : sentenceOf(error));
     } finally {
