@@ -53,6 +53,7 @@ export class Outbox {
   private personId = '';
   private running = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private soon: ReturnType<typeof setTimeout> | undefined;
   private lastSeq = 0;
   /** The change that is on its way: told apart here, so that nothing is drawn for its leaving. */
   private sending: string | undefined;
@@ -86,6 +87,13 @@ export class Outbox {
     void this.flush();
   }
 
+  /** Sends nothing more until it is opened again. What waits stays on the device. */
+  close(): void {
+    this.personId = '';
+    clearTimeout(this.timer);
+    clearTimeout(this.soon);
+  }
+
   /** Keeps a change and sends it as soon as may be. `base` in the body is the version that the server last said. */
   add<N extends OutboxRoute>(
     change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>,
@@ -117,7 +125,8 @@ export class Outbox {
     this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
     void this.keeper.put(entry);
     // What the hand did shows first; it is sent right after.
-    setTimeout(() => void this.flush());
+    clearTimeout(this.soon);
+    this.soon = setTimeout(() => void this.flush());
   }
 
   /** Takes up changes that were saved as a file; those that are here already stay as they are. */

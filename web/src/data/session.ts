@@ -309,6 +309,7 @@ export const leave = async (everywhere: boolean): Promise<void> => {
     if (everywhere || !isAway(error)) throw error;
     onDevice.keep(SIGN_OUT, '1');
   }
+  outbox.close();
   await wipeDevice();
   useOutbox.setState({ entries: [] });
   queryClient.clear();

@@ -144,6 +144,12 @@ class Device {
     for (const entry of this.store.getState().entries.filter((e) => e.state === 'refused')) {
       if (mine) {
         this.insisted.add(entry.key);
+        // Whoever says that the older of two own values holds has entered it anew.
+        const { collide, onTop } = entry.refusal ?? {};
+        for (const field of Object.keys(contentOf(ROUTE, entry.body)))
+          this.entered.delete(`${entry.id} ${field}`);
+        if (onTop)
+          for (const { field, mine: value } of collide ?? []) this.entered.set(`${entry.id} ${field}`, value);
         this.outbox.insist(entry.key);
       } else {
         for (const field of Object.keys(contentOf(ROUTE, entry.body)))
@@ -217,6 +223,7 @@ describe('three devices of one athlete, each at times without a network', () => 
           if (devices.every((d) => d.store.getState().entries.length === 0)) break;
         }
         for (const d of devices) {
+          d.outbox.close();
           d.refresh();
           expect(d.store.getState().entries).toEqual([]);
           expect([...d.kept.keys()]).toEqual([]);
