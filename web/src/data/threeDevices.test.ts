@@ -145,11 +145,9 @@ class Device {
       if (mine) {
         this.insisted.add(entry.key);
         // Whoever says that the older of two own values holds has entered it anew.
-        const { collide, onTop } = entry.refusal ?? {};
-        for (const field of Object.keys(contentOf(ROUTE, entry.body)))
-          this.entered.delete(`${entry.id} ${field}`);
-        if (onTop)
-          for (const { field, mine: value } of collide ?? []) this.entered.set(`${entry.id} ${field}`, value);
+        const { body, before } = entry.refusal?.onTop ?? entry;
+        for (const [field, value] of Object.entries(contentOf(ROUTE, body)))
+          if (value !== (before?.[field] ?? null)) this.entered.set(`${entry.id} ${field}`, value);
         this.outbox.insist(entry.key);
       } else {
         for (const field of Object.keys(contentOf(ROUTE, entry.body)))
