@@ -84,6 +84,28 @@ export const ensurePackages = ({
   apt(missing, say);
 };
 
+/** Sees to the Debian packages of a house of several servers. Nothing of them is started by Debian itself. */
+export const ensureClusterPackages = ({ say = console.log } = {}) => {
+  ensurePackages({ say });
+  const missing = [
+    ['/usr/bin/etcd', 'etcd-server'],
+    ['/usr/bin/patroni', 'patroni'],
+    ['/usr/lib/python3/dist-packages/etcd', 'python3-etcd'],
+    ['/usr/sbin/pgbouncer', 'pgbouncer'],
+    ['/usr/sbin/haproxy', 'haproxy'],
+    ['/usr/sbin/ip', 'iproute2'],
+  ].flatMap(([file, name]) => (existsSync(file) ? [] : [name]));
+  if (missing.length === 0) return;
+  const policy = '/usr/sbin/policy-rc.d';
+  const ours = !existsSync(policy);
+  if (ours) writeFileSync(policy, '#!/bin/sh\nexit 101\n', { mode: 0o755 });
+  try {
+    apt(missing, say);
+  } finally {
+    if (ours) rmSync(policy);
+  }
+};
+
 /** The account that the server runs as: PostgreSQL refuses root, so root lends it to the user `postgres`. */
 export const runAs = () => {
   if (!isRoot()) return {};

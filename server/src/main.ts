@@ -31,7 +31,8 @@ const appPool = makePool(appUrl, 20);
 const accountsPool = makePool(need('MAUL_ACCOUNTS_URL'), 10);
 const app = makeDb<AppDatabase>(appPool);
 const accounts = makeDb<AccountsDatabase>(accountsPool);
-const feed = new ChangeFeed(app, appUrl);
+// A pooler that lends a connection for a transaction hears of no change: the feed goes around it.
+const feed = new ChangeFeed(app, process.env.MAUL_FEED_URL ?? appUrl);
 await feed.start();
 
 const server = createServer(

@@ -28,21 +28,47 @@ const nameOf = (entry: OutboxEntry): string =>
         ? entry.body.thing.name
         : WHAT[entry.route];
 
+/** A value as it is asked about: "120 g", "taken away". Empty where it is no single figure or word. */
+const valueText = (field: string, value: unknown): string => {
+  if (field === 'deleted') return value === true ? 'taken away' : 'there';
+  if (value === null || value === undefined) return 'nothing';
+  if (typeof value === 'number')
+    return field === 'kg' ? `${value} kg` : /rams$/.test(field) ? `${value} g` : String(value);
+  return typeof value === 'string' && value.length < 80 && !/Id$/.test(field) ? `“${value}”` : '';
+};
+
+/** Both values of what two devices changed, mine first. Fields that go along with another say nothing of their own. */
+const bothValues = (entry: OutboxEntry): string =>
+  (entry.refusal?.collide ?? [])
+    .flatMap(({ field, mine, theirs }) => {
+      const [here, there] = [valueText(field, mine), valueText(field, theirs)];
+      return here === there || here === '' || there === '' ? [] : [`Here ${here}, there ${there}.`];
+    })
+    .slice(0, 2)
+    .join(' ');
+
+/** When a change was made on this device, in words. */
+const madeAt = ({ seq }: OutboxEntry): string => {
+  const at = new Date(seq / 1000);
+  return format(at, isToday(at) ? 'HH:mm' : 'EEE d MMM, HH:mm');
+};
+
 /** The moment of the oldest change that waits, in words. */
 const since = (entries: readonly OutboxEntry[]): string => {
   const oldest = entries.find((e) => e.state === 'waiting');
   if (!oldest) return '';
-  const at = new Date(oldest.seq / 1000);
-  return isToday(at) ? ` since ${format(at, 'HH:mm')}` : ` since ${format(at, 'EEE d MMM, HH:mm')}`;
+  return ` since ${madeAt(oldest)}`;
 };
 
 /** What has not reached the server, why, and what one can do about it. Silent when all is well. */
 export const SavingBar = () => {
-  const { entries, trouble, reachable } = useOutbox();
+  const { entries, trouble, reachable, catchingUp } = useOutbox();
   const refused = entries.filter((e) => e.state === 'refused');
   const waiting = entries.length - refused.length;
   const troubled = trouble !== null && waiting > 0;
-  if (!troubled && reachable && refused.length === 0) return <div role="status" className="saving-none" />;
+  const sending = !troubled && reachable && catchingUp && waiting > 0;
+  if (!troubled && !sending && reachable && refused.length === 0)
+    return <div role="status" className="saving-none" />;
   return (
     <div role="status" className="saving">
       {troubled && (
@@ -53,6 +79,7 @@ export const SavingBar = () => {
           {trouble}
         </p>
       )}
+      {sending && <p>The server answers again: {plural(waiting, 'change is', 'changes are')} being sent.</p>}
       {!troubled && !reachable && (
         <p>
           <b>The server does not answer.</b> You see what was kept on this device. Nothing waits to be sent.
@@ -61,7 +88,8 @@ export const SavingBar = () => {
       {refused.map((entry) => (
         <div key={entry.key} className="saving-refused">
           <p>
-            <b>{nameOf(entry)} was not saved.</b> {entry.refusal?.sentence}
+            <b>{nameOf(entry)} was not saved.</b> {entry.refusal?.sentence} {bothValues(entry)} Entered here{' '}
+            {madeAt(entry)}.
           </p>
           {entry.refusal?.stale && (
             <Button size="small" onClick={() => outbox.insist(entry.key)}>

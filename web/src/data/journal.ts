@@ -39,15 +39,18 @@ export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeep
     await keeper.put(entry);
     if (text !== undefined && noteOf(entry.key) === text) forget(entry.key);
   };
+  const handLater = (entry: OutboxEntry, text: string): void => {
+    waiting.set(
+      entry.key,
+      setTimeout(() => void hand(entry, text), laterMs),
+    );
+  };
   return {
     put: async (entry) => {
       const text = note(entry);
       clearTimeout(waiting.get(entry.key));
       if (text === undefined) return hand(entry);
-      waiting.set(
-        entry.key,
-        setTimeout(() => void hand(entry, text), laterMs),
-      );
+      handLater(entry, text);
     },
     remove: async (key) => {
       clearTimeout(waiting.get(key));
@@ -58,7 +61,13 @@ export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeep
     all: async (personId) => {
       const kept = new Map((await keeper.all(personId)).map((entry) => [entry.key, entry]));
       for (const key of kept.keys()) inKeeper.add(key);
-      for (const entry of noted()) if (entry.personId === personId) kept.set(entry.key, entry);
+      for (const entry of noted()) {
+        if (entry.personId !== personId) continue;
+        kept.set(entry.key, entry);
+        // A page that was left at once has not handed it over: notes can be read, the keeper closes what it has.
+        const text = noteOf(entry.key);
+        if (text !== null && !waiting.has(entry.key)) handLater(entry, text);
+      }
       return [...kept.values()].sort((a, b) => a.seq - b.seq);
     },
   };

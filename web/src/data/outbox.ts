@@ -19,11 +19,14 @@ interface OutboxState {
   entries: OutboxEntry[];
   /** False while the server does not answer; `reach.ts` says so. */
   reachable: boolean;
+  /** True from when the server answers again until all that waited has been sent. */
+  catchingUp: boolean;
   /** What keeps the entries from being sent, when they are not refused. */
   trouble: string | null;
 }
 
-export const outboxStore = () => create<OutboxState>(() => ({ entries: [], reachable: true, trouble: null }));
+export const outboxStore = () =>
+  create<OutboxState>(() => ({ entries: [], reachable: true, catchingUp: false, trouble: null }));
 export type OutboxStore = ReturnType<typeof outboxStore>;
 export const useOutbox = outboxStore();
 
@@ -276,6 +279,7 @@ export class Outbox {
   }
 
   private set(entries: OutboxEntry[]): void {
-    this.store.setState({ entries });
+    const { catchingUp } = this.store.getState();
+    this.store.setState({ entries, catchingUp: catchingUp && entries.length > 0 });
   }
 }

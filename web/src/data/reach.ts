@@ -1,7 +1,7 @@
 import type { Session } from '@maul/contract/people';
 import { call, standsIn, type Asked } from './api.ts';
 import { useOutbox } from './outbox.ts';
-import { onDevice, READY } from './remembered.ts';
+import { onDevice, SIGN_OUT } from './remembered.ts';
 
 /** The device's store is heavy and is loaded beside the first page. */
 export const away = () => import('./away/index.ts');
@@ -31,8 +31,11 @@ const askAgain = (): void => {
 
 /** The server answered, or did not. */
 export const heardOfServer = (answers: boolean): void => {
-  if (answers === useOutbox.getState().reachable) return;
-  useOutbox.setState(answers ? { reachable: true, trouble: null } : { reachable: false });
+  const { entries, reachable } = useOutbox.getState();
+  if (answers === reachable) return;
+  useOutbox.setState(
+    answers ? { reachable: true, catchingUp: entries.length > 0, trouble: null } : { reachable: false },
+  );
   askAgain();
   if (answers) back();
 };
@@ -72,13 +75,34 @@ standsIn({
   patience: () => (useOutbox.getState().reachable ? PATIENCE.near : PATIENCE.away),
 });
 
+let writing: Promise<unknown> = Promise.resolve();
+/** Keeps something beside the log of who is signed in, one after the other; null lets it go. */
+export const keepAside = (name: string, value: unknown): void => {
+  const whose = personId;
+  if (whose === undefined) return;
+  writing = writing.then(async () => (await away()).keepAside(whose, name, value)).catch(() => undefined);
+};
+
+/** What was kept beside the log of who is signed in, by name; and whose it is. */
+export const keptAside = async (): Promise<{ whose: string | undefined; kept: [string, unknown][] }> => {
+  const whose = personId;
+  await writing;
+  return { whose, kept: whose === undefined ? [] : await (await away()).keptAside(whose).catch(() => []) };
+};
+
+/** Who is signed in on this page. */
+export const holder = (): string | undefined => personId;
+
+/** What a page notes in the clear for a moment, or forgets with the person. */
+const NOTED = /^maul(-unsent|-steps|\.)/;
+
 /** Takes everything of who was signed in off this device. */
 export const wipeDevice = async (): Promise<void> => {
   const device = await away();
   const whose = personId ?? (await device.lastPerson());
   personId = undefined;
   if (whose === undefined) return;
-  onDevice.keep(READY + whose, null);
+  for (const key of onDevice.keys()) if (NOTED.test(key) && key !== SIGN_OUT) onDevice.keep(key, null);
   await device.wipe(whose);
 };
 

@@ -7,6 +7,13 @@ const store = (open: () => Storage) => ({
       return null;
     }
   },
+  keys: (): string[] => {
+    try {
+      return Object.keys(open());
+    } catch {
+      return [];
+    }
+  },
   /** null forgets it. */
   keep: (key: string, text: string | null): void => {
     try {
@@ -23,6 +30,8 @@ export const onDevice = store(() => localStorage);
 /** For as long as the tab is open. */
 export const inTab = store(() => sessionStorage);
 
+/** A sign-out that the server has not heard of yet. */
+export const SIGN_OUT = 'maul.sign-out';
 /** When this device was made ready for a week without a network, by athlete. */
 export const READY = 'maul.ready.';
 

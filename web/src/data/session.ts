@@ -12,7 +12,7 @@ import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.
 import { journalled } from './journal.ts';
 import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
 import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './rows.ts';
-import { onDevice } from './remembered.ts';
+import { onDevice, SIGN_OUT } from './remembered.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
 /**
@@ -119,9 +119,6 @@ const standingSaved = (athleteId: string, row: StandingRow): void => {
 };
 
 export const outbox = new Outbox(journalled(lazyKeeper), onSaved);
-
-/** A sign-out that the server has not heard of yet. */
-const SIGN_OUT = 'maul.sign-out';
 
 export const sessionQuery = {
   queryKey: ['session'],

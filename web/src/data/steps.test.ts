@@ -1,4 +1,4 @@
-import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
 import { ME, testDay, testMeal, testPortion } from '../testing/samples.ts';
 import { endTimers } from '../testing/timers.ts';
@@ -6,12 +6,15 @@ import { withPending } from './day.ts';
 import { splitMeal } from '@maul/core/diary';
 import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
 import { useOutbox } from './outbox.ts';
+import { heldBy, keptAside } from './reach.ts';
 import { outbox, queryClient } from './session.ts';
-import { asStep, takeStep, useSteps } from './steps.ts';
+import { asStep, openSteps, takeStep, useSteps } from './steps.ts';
 
 // Nothing is sent here: what waits is the day.
 globalThis.fetch = jest.fn(() => Promise.reject(new TypeError('Failed to fetch')));
 endTimers();
+// What was kept beside the log has been written before the tests end.
+afterAll(() => keptAside());
 // It is let go at the end of each test.
 const dropped = () => useOutbox.getState().entries.forEach((entry) => outbox.drop(entry.key));
 afterEach(dropped);
@@ -64,9 +67,11 @@ describe('every step of a day can be taken back', () => {
     expect(takeStep(now(), 'undo')).toEqual({ label: 'The meal split', left: 0 });
     expect(content(now())).toEqual(content(server));
   });
-  test('the way back outlives the page', () => {
+  test('the way back outlives the page', async () => {
+    await heldBy(ME.id);
     saveMeal(now(), meal, { time: '09:00' });
     useSteps.setState({ byDay: {} });
+    await openSteps();
     expect(takeStep(now(), 'undo')?.label).toBe('The meal');
     expect(now().meals[0]?.time).toBe('08:00');
   });

@@ -10,11 +10,12 @@ import {
   type Step,
   type Stepped,
 } from './history.ts';
-import { useMemo } from 'react';
+import { useEffect } from 'react';
 import { create } from 'zustand';
 import { contentOf, rowOn, sameContent, type Content, type DayRoute } from './rows.ts';
 import { withPending } from './day.ts';
 import { useOutbox } from './outbox.ts';
+import { holder, keepAside, keptAside } from './reach.ts';
 import { outbox, queryClient } from './session.ts';
 
 /** A day of an athlete: where a row shows and whose it is. */
@@ -37,52 +38,51 @@ const keyOf = (place: Place): string => `maul-steps ${place.athlete.id} ${place.
 /** Steps outlive the page for the day; those of days before yesterday are let go. */
 const KEPT_MS = 2 * 86_400_000;
 
-const read = (key: string): DayHistory => {
-  try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as {
-      at: number;
-      history: DayHistory;
-    } | null;
-    return kept && Date.now() - kept.at < KEPT_MS ? kept.history : NO_HISTORY;
-  } catch {
-    return NO_HISTORY;
-  }
-};
-
-const keep = (key: string, history: DayHistory): void => {
-  try {
-    localStorage.setItem(key, JSON.stringify({ at: Date.now(), history }));
-  } catch {
-    // A full store: the way back then lasts as long as the page.
-  }
-};
-
-/** Lets go of steps that nobody will take back any more. */
-export const forgetOldSteps = (): void => {
-  for (const key of Object.keys(localStorage).filter((k) => k.startsWith('maul-steps ')))
-    if (read(key) === NO_HISTORY) localStorage.removeItem(key);
-};
+const KIND = 'maul-steps ';
+interface Kept {
+  at: number;
+  history: DayHistory;
+}
 
 interface StepsState {
   byDay: Record<string, DayHistory>;
 }
 export const useSteps = create<StepsState>(() => ({ byDay: {} }));
 
-const historyOf = (place: Place): DayHistory => {
-  const key = keyOf(place);
-  return useSteps.getState().byDay[key] ?? read(key);
+let opened: string | undefined;
+/** Takes up the steps that an earlier page kept; what was done here meanwhile comes after them. */
+export const openSteps = async (): Promise<void> => {
+  if (opened === holder()) return;
+  opened = holder();
+  const { kept } = await keptAside();
+  const steps: Record<string, DayHistory> = {};
+  for (const [key, value] of kept.filter(([name]) => name.startsWith(KIND))) {
+    const { at, history } = (value ?? { at: 0, history: NO_HISTORY }) as Kept;
+    if (Date.now() - at < KEPT_MS) steps[key] = history;
+    else keepAside(key, null);
+  }
+  useSteps.setState(({ byDay }) => ({
+    byDay: Object.fromEntries(
+      [...new Set([...Object.keys(steps), ...Object.keys(byDay)])].map((key) => {
+        const [before, since] = [steps[key] ?? NO_HISTORY, byDay[key]];
+        return [key, since ? { done: [...before.done, ...since.done], undone: since.undone } : before];
+      }),
+    ),
+  }));
 };
+
+const historyOf = (place: Place): DayHistory => useSteps.getState().byDay[keyOf(place)] ?? NO_HISTORY;
 const setHistory = (place: Place, history: DayHistory): void => {
   const key = keyOf(place);
   useSteps.setState(({ byDay }) => ({ byDay: { ...byDay, [key]: history } }));
-  keep(key, history);
+  keepAside(key, { at: Date.now(), history } satisfies Kept);
 };
 
 /** What could be taken back on a day, and what done again, by its name. */
 export const useDaySteps = (place: Place): { undo: string | undefined; redo: string | undefined } => {
   const key = keyOf(place);
-  const kept = useSteps((s) => s.byDay[key]);
-  const known = useMemo(() => kept ?? read(key), [kept, key]);
+  const known = useSteps((s) => s.byDay[key] ?? NO_HISTORY);
+  useEffect(() => void openSteps(), []);
   return { undo: known.done.at(-1)?.label, redo: known.undone.at(-1)?.label };
 };
 

@@ -11,12 +11,29 @@ export type AppDb = Kysely<AppDatabase>;
 export type AppTransaction = Transaction<AppDatabase>;
 export type AccountsDb = Kysely<AccountsDatabase>;
 
+/**
+ * A commit whose wait for the synchronous standby was cancelled is acknowledged with no more than a warning, and a change of primary may take it back. So
+ * it counts as failed: the connection ends before the acknowledgement is read, the request is answered with 503 and sent again, and comes to the same.
+ */
+const notOnTheStandby = (message: string | undefined): boolean =>
+  message !== undefined && /canceling (the )?wait for synchronous replication/i.test(message);
+const endAtOnce = (client: pg.ClientBase): void => {
+  const { stream } = (client as unknown as { connection: { stream: { destroy: (error: Error) => void } } })
+    .connection;
+  stream.destroy(new Error('Connection terminated: the standby may not have this write.'));
+};
+
 export const makePool = (url: string, max: number): pg.Pool => {
   const pool = new pg.Pool({ connectionString: url, max, connectionTimeoutMillis: 5000 });
   // A connection that the server ends is no reason to fall over, neither an idle one nor one at work: its query fails and is
   // answered, and the next one opens a new connection.
   pool.on('error', () => undefined);
-  pool.on('connect', (client) => client.on('error', () => undefined));
+  pool.on('connect', (client) => {
+    client.on('error', () => undefined);
+    client.on('notice', (notice) => {
+      if (notOnTheStandby(notice.message)) endAtOnce(client);
+    });
+  });
   return pool;
 };
 

@@ -21,6 +21,7 @@ import * as protocols from './migrations/0018_protocols.ts';
 import * as rights from './migrations/0019_rights.ts';
 import * as desk from './migrations/0020_desk.ts';
 import * as kitchenWork from './migrations/0021_kitchen_work.ts';
+import * as wipedDevices from './migrations/0022_wiped_devices.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -44,6 +45,7 @@ const migrations: Record<string, Migration> = {
   '0019_rights': rights,
   '0020_desk': desk,
   '0021_kitchen_work': kitchenWork,
+  '0022_wiped_devices': wipedDevices,
 };
 
 /**

@@ -72,6 +72,8 @@ const AWAY = new Set([
   '57P01',
   '57P02',
   '57P03',
+  // A server that has just become a standby takes no writes: the next try reaches the other one.
+  '25006',
   '53300',
 ]);
 

@@ -3,6 +3,7 @@ import { db } from './store.ts';
 import { destroyKey } from './vault.ts';
 
 export { forgetAthlete, keepAnswer, KEPT, keptAnswer } from './answers.ts';
+export { keepAside, keptAside } from './aside.ts';
 export { outboxKeeper } from './keeper.ts';
 export { lastPerson, tookDevice } from './vault.ts';
 
@@ -10,5 +11,6 @@ export { lastPerson, tookDevice } from './vault.ts';
 export const wipe = async (personId: string): Promise<void> => {
   await destroyKey(personId);
   await forgetAnswers(personId);
+  await db.aside.where('personId').equals(personId).delete();
   await db.outbox.where('personId').equals(personId).delete();
 };

@@ -29,6 +29,13 @@ export interface KeptFood {
   sealed: Sealed;
 }
 
+/** What a page remembers beside the log, closed: the way back of a day. */
+export interface KeptAside {
+  key: string;
+  personId: string;
+  sealed: Sealed;
+}
+
 /** Who signed in here last comes first in `at`. The key never leaves the browser: it cannot be read, only used. */
 export interface KeptKey {
   personId: string;
@@ -41,6 +48,7 @@ type Device = Dexie & {
   answers: EntityTable<KeptAnswer, 'key'>;
   foods: EntityTable<KeptFood, 'key'>;
   keys: EntityTable<KeptKey, 'personId'>;
+  aside: EntityTable<KeptAside, 'key'>;
 };
 
 /** The device's store under a name, with every version that it had. */
@@ -54,6 +62,7 @@ export const openDevice = (name: string): Device => {
     answers: 'key, personId, [personId+route], [personId+athleteId], at',
     foods: 'key, [personId+at]',
     keys: 'personId, at',
+    aside: 'key, personId',
   });
   return device;
 };

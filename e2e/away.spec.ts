@@ -1,0 +1,232 @@
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { connect, createServer, type Server, type Socket } from 'node:net';
+import { join } from 'node:path';
+import pg from 'pg';
+import { ownerOf } from '../scripts/house.mjs';
+import { newAthlete, QUARK, RICE } from './people.ts';
+
+test.use({ serviceWorkers: 'allow' });
+
+const HOUSE = Number(process.env.MAUL_E2E_PORT ?? 4299);
+const home = process.env.MAUL_E2E_HOME ?? join(import.meta.dirname, '../.maul/e2e');
+
+/** A wire to the house that can be cut at the socket, and joined again. */
+class Wire {
+  private readonly sockets = new Set<Socket>();
+  private server: Server | undefined;
+  port = 0;
+  private readonly begin = (socket: Socket): void => {
+    const house = connect(HOUSE, '127.0.0.1');
+    for (const end of [socket, house]) {
+      this.sockets.add(end);
+      end.on('error', () => undefined);
+      end.on('close', () => this.sockets.delete(end));
+    }
+    socket.pipe(house).pipe(socket);
+    socket.on('close', () => house.destroy());
+    house.on('close', () => socket.destroy());
+  };
+  join(): Promise<void> {
+    this.server = createServer(this.begin);
+    return new Promise((done) =>
+      this.server?.listen(this.port, '127.0.0.1', () => {
+        const address = this.server?.address();
+        if (address !== null && typeof address === 'object' && address !== undefined)
+          this.port = address.port;
+        done();
+      }),
+    );
+  }
+  cut(): Promise<void> {
+    const closed = new Promise<void>((done) => this.server?.close(() => done()));
+    for (const socket of this.sockets) socket.destroy();
+    return closed;
+  }
+}
+
+/** A device of its own behind a wire of its own. */
+const device = async (browser: Browser) => {
+  const wire = new Wire();
+  await wire.join();
+  const context = await browser.newContext({
+    baseURL: `http://127.0.0.1:${wire.port}`,
+    serviceWorkers: 'allow',
+    locale: 'en-GB',
+    timezoneId: 'Europe/Vienna',
+    viewport: test.info().project.use.viewport ?? null,
+  });
+  return { wire, context, page: await context.newPage() };
+};
+
+/** The application and a week of answers are on the device. */
+const ready = async (page: Page): Promise<void> => {
+  await page.goto('/today');
+  await page.evaluate(async () => {
+    await navigator.serviceWorker.ready;
+  });
+  await page.waitForFunction(() => Object.keys(localStorage).some((key) => key.startsWith('maul.ready.')));
+  await page.reload();
+  await expect(page.getByText('The day lands on')).toBeVisible();
+  await expect.poll(() => page.evaluate(() => navigator.serviceWorker.controller?.state)).toBe('activated');
+};
+
+/** A day beside today by the link of the day: a week is walked so. */
+const note = async (page: Page, words: string): Promise<void> => {
+  await page.getByRole('button', { name: 'Add a note to the day' }).click();
+  await page.getByRole('textbox', { name: 'Add a note to the day' }).fill(words);
+  await page.getByRole('button', { name: 'Write', exact: true }).click();
+  await expect(page.locator('.note').filter({ hasText: words })).toHaveCount(1);
+};
+
+const rows = async (sql: string, values: unknown[]): Promise<Record<string, unknown>[]> => {
+  const db = new pg.Client({ connectionString: ownerOf(home) });
+  await db.connect();
+  try {
+    return (await db.query<Record<string, unknown>>(sql, values)).rows;
+  } finally {
+    await db.end();
+  }
+};
+
+const PLACES: readonly (readonly [string, string | RegExp])[] = [
+  ['/today', 'The day lands on'],
+  ['/bench', 'Bench'],
+  ['/kitchen', 'Add a pack'],
+  ['/kitchen/recipes', 'New recipe'],
+  ['/kitchen/cooking', 'Nothing that is cooked is planned'],
+  ['/kitchen/shopping', 'Share as text'],
+  ['/kitchen/menu', /open meals|Make the menu|Nothing/],
+  ['/kitchen/trip', 'Leaving at'],
+  ['/pantry', 'New food from its label'],
+  ['/trend', 'This morning'],
+  ['/morning', 'Weight, kg'],
+  ['/season', 'Add a phase or event'],
+  ['/orders', 'What was changed'],
+  ['/activity', 'Activity'],
+];
+
+test(
+  'with the wire cut the application starts cold, every place opens, and what is entered is in the house afterwards, once',
+  { tag: '@desk' },
+  async ({ browser }) => {
+    const { wire, context, page } = await device(browser);
+    const athlete = await newAthlete(page, 'Away For A Week');
+    const breakfast = await athlete.meal('08:00');
+    await athlete.plan(breakfast, RICE, 120, 0);
+    await ready(page);
+    await wire.cut();
+    await page.close();
+    // A page that was never open: nothing of it is in memory.
+    const cold = await context.newPage();
+    for (const [path, seen] of PLACES) {
+      await cold.goto(path);
+      await expect(cold.getByText(seen).first(), path).toBeVisible();
+      await expect(cold.getByRole('button', { name: 'Try again' }), path).toHaveCount(0);
+    }
+    await cold.goto('/today');
+    await expect(cold.getByRole('status').filter({ hasText: 'The server does not answer.' })).toBeVisible();
+    await note(cold, 'In the mountains');
+    // A food of the everyday table is found by its words, mistyped too, and a label becomes a food of one's own.
+    await cold.goto('/pantry');
+    await cold.getByRole('searchbox', { name: 'Find any food' }).fill('chiken breast');
+    await expect(cold.getByText('Chicken breast').first()).toBeVisible();
+    await cold.getByRole('searchbox', { name: 'Find any food' }).fill('');
+    await cold.getByRole('button', { name: 'New food from its label' }).click();
+    const dialog = cold.getByRole('dialog');
+    await dialog.getByLabel('Name').fill('Hut cheese');
+    await dialog.getByLabel('Energy, kcal').fill('300');
+    await dialog.getByLabel('Fat, g', { exact: true }).fill('20');
+    await dialog.getByLabel('Carbohydrate, g').fill('2');
+    await dialog.getByLabel('Protein, g').fill('28');
+    await dialog.getByRole('button', { name: 'Keep this food' }).click();
+    await expect(cold.getByText('Hut cheese').first()).toBeVisible();
+    // Days ahead are there, and take what is entered.
+    for (const ahead of [1, 2, 3, 4, 5, 6]) {
+      const date = new Date(Date.parse(athlete.today) + ahead * 86_400_000).toISOString().slice(0, 10);
+      await cold.goto(`/today/${date}`);
+      await note(cold, `Day ${ahead} of the hut`);
+    }
+    await expect(
+      cold.getByRole('status').filter({ hasText: '8 changes wait on this device since' }),
+    ).toBeVisible();
+    // Nothing readable lies on the device for longer than a moment.
+    await expect.poll(() => cold.evaluate(() => JSON.stringify(localStorage))).not.toContain('hut');
+    const readable = await cold.evaluate(
+      () =>
+        new Promise<string>((done) => {
+          const open = indexedDB.open('maul');
+          open.onsuccess = () => {
+            const all = open.result.transaction('outbox').objectStore('outbox').getAll();
+            all.onsuccess = () => done(JSON.stringify(all.result));
+          };
+        }),
+    );
+    expect(readable).toContain('sealed');
+    expect(readable).not.toContain('hut');
+    await wire.join();
+    await expect(cold.locator('.saving')).toHaveCount(0, { timeout: 30_000 });
+    const kept = await rows('select text from note where athlete_id = $1 order by text', [athlete.id]);
+    expect(kept.map((n) => n.text)).toEqual([
+      ...[1, 2, 3, 4, 5, 6].map((ahead) => `Day ${ahead} of the hut`),
+      'In the mountains',
+    ]);
+    const foods = await rows('select name, version from food_own where athlete_id = $1', [athlete.id]);
+    expect(foods).toEqual([{ name: 'Hut cheese', version: 1 }]);
+    await context.close();
+    await wire.cut();
+  },
+);
+
+test(
+  'two devices apart merge by field; what collides is asked once with both values; signed out everywhere, the other one keeps nothing',
+  { tag: '@desk' },
+  async ({ browser }) => {
+    const [one, two] = [await device(browser), await device(browser)];
+    const athlete = await newAthlete(one.page, 'Two Devices');
+    const breakfast = await athlete.meal('08:00');
+    await athlete.plan(breakfast, RICE, 120, 0);
+    await athlete.plan(breakfast, QUARK, 250, 1);
+    await two.context.addCookies(await one.context.cookies());
+    for (const { page } of [one, two]) await ready(page);
+    for (const { wire } of [one, two]) await wire.cut();
+    const amount = (page: Page, food: string) => page.locator('.portion').filter({ hasText: food });
+    const change = async (page: Page, food: string, grams: string): Promise<void> => {
+      await amount(page, food).getByRole('button').first().click();
+      const field = page
+        .getByRole('dialog')
+        .getByLabel(/^(Amount|Grams|Planned)/)
+        .first();
+      await field.fill(grams);
+      await field.press('Enter');
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    };
+    await change(one.page, RICE.name, '150');
+    await change(two.page, QUARK.name, '300');
+    await change(two.page, RICE.name, '90');
+    await note(one.page, 'From the first');
+    await note(two.page, 'From the second');
+    await one.wire.join();
+    await expect(one.page.locator('.saving')).toHaveCount(0, { timeout: 30_000 });
+    await two.wire.join();
+    const asked = two.page.locator('.saving-refused');
+    await expect(asked).toHaveCount(1, { timeout: 30_000 });
+    await expect(asked).toContainText('Here 90 g, there 150 g.');
+    await asked.getByRole('button', { name: 'Keep my version' }).click();
+    await expect(two.page.locator('.saving')).toHaveCount(0);
+    const kept = await rows(
+      `select food ->> 'name' as name, planned_grams::float as grams from portion where athlete_id = $1 and deleted_at is null order by 1`,
+      [athlete.id],
+    );
+    expect(kept).toEqual(
+      [
+        { name: QUARK.name, grams: 300 },
+        { name: RICE.name, grams: 90 },
+      ].sort((a, b) => a.name.localeCompare(b.name)),
+    );
+    const notes = await rows('select text from note where athlete_id = $1 order by text', [athlete.id]);
+    expect(notes.map((n) => n.text)).toEqual(['From the first', 'From the second']);
+    await one.context.close();
+    await two.context.close();
+    for (const { wire } of [one, two]) await wire.cut();
+  },
+);
