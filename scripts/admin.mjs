@@ -79,7 +79,7 @@ const archive = async ([folder]) => {
   console.log(`${repo} holds the house as it is, and from the next start every change, within a minute.`);
 };
 
-const COMMANDS = { reset, archive };
+const COMMANDS = { reset: about('reset'), 'sign-out': about('sign-out'), archive };
 try {
   const [what, ...args] = process.argv.slice(2);
   const command = Object.hasOwn(COMMANDS, what ?? '') ? COMMANDS[what] : undefined;

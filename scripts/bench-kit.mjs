@@ -1,11 +1,12 @@
 // What the rows of the bench share: requests, times, a new athlete, frames in a real browser.
 import { build } from 'esbuild';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
+import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
 import { newcomerStart } from './newcomer.mjs';
 import { chromiumPath } from './postgres.mjs';
@@ -86,6 +87,41 @@ export const newAthlete = async (agent) => {
   return { id, cookie, token: cookie.split('=')[1] };
 };
 export const today = () => new Date(Date.now() - 4 * 3_600_000).toISOString().slice(0, 10);
+
+/** So many athletes more, each with the body and season of the one given, and a session; laid down by the owner, as signing up takes its time. */
+export const moreAthletes = async (like, count) => {
+  const owner = new pg.Client({ connectionString: process.env.MAUL_OWNER });
+  await owner.connect();
+  const made = Array.from({ length: count }, () => {
+    const token = randomBytes(32).toString('base64url');
+    return {
+      id: uuidv7(),
+      token,
+      hash: createHash('sha256').update(token).digest(),
+      cookie: `maul_session=${token}`,
+    };
+  });
+  const ids = made.map((m) => m.id);
+  await owner.query(
+    `insert into person (id, email, name, password_hash, is_athlete, is_coach)
+     select id, id || '@bench.maul', 'Bench', 'none', true, false from unnest($1::uuid[]) id`,
+    [ids],
+  );
+  await owner.query(
+    `insert into session (token_hash, person_id, expires_at)
+     select hash, id, now() + interval '1 day' from unnest($1::uuid[], $2::bytea[]) as t (id, hash)`,
+    [ids, made.map((m) => m.hash)],
+  );
+  for (const table of ['athlete', 'season_revision', 'basis'])
+    await owner.query(
+      `insert into ${table} select (jsonb_populate_record(old, jsonb_build_object('athlete_id', new.id, 'written_by', new.id))).*
+       from unnest($1::uuid[]) as new (id), ${table} old where old.athlete_id = $2`,
+      [ids, like],
+    );
+  await owner.query('analyze');
+  await owner.end();
+  return made;
+};
 
 /** An empty meal of today; its id. */
 export const newMeal = async (agent, { id, cookie }, time = '08:00') => {

@@ -1,47 +1,20 @@
 // Rows under load: many people in the house, and many of them connected at once.
-import { createHash, randomBytes } from 'node:crypto';
 import { Agent, get } from 'node:http';
-import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
 import { runAdmin } from './house.mjs';
-import { newAthlete, newMeal, portionIn, quantile, send, signIn, timed, today } from './bench-kit.mjs';
+import {
+  moreAthletes,
+  newAthlete,
+  newMeal,
+  portionIn,
+  quantile,
+  send,
+  signIn,
+  timed,
+  today,
+} from './bench-kit.mjs';
 
 const { MAUL_ADDRESS: address, MAUL_OWNER: ownerUrl } = process.env;
-
-/** So many athletes more, each with the body and season of the one given, and a session; laid down by the owner, as signing up takes its time. */
-const moreAthletes = async (like, count) => {
-  const owner = new pg.Client({ connectionString: ownerUrl });
-  await owner.connect();
-  const made = Array.from({ length: count }, () => {
-    const token = randomBytes(32).toString('base64url');
-    return {
-      id: uuidv7(),
-      token,
-      hash: createHash('sha256').update(token).digest(),
-      cookie: `maul_session=${token}`,
-    };
-  });
-  const ids = made.map((m) => m.id);
-  await owner.query(
-    `insert into person (id, email, name, password_hash, is_athlete, is_coach)
-     select id, id || '@bench.maul', 'Bench', 'none', true, false from unnest($1::uuid[]) id`,
-    [ids],
-  );
-  await owner.query(
-    `insert into session (token_hash, person_id, expires_at)
-     select hash, id, now() + interval '1 day' from unnest($1::uuid[], $2::bytea[]) as t (id, hash)`,
-    [ids, made.map((m) => m.hash)],
-  );
-  for (const table of ['athlete', 'season_revision', 'basis'])
-    await owner.query(
-      `insert into ${table} select (jsonb_populate_record(old, jsonb_build_object('athlete_id', new.id, 'written_by', new.id))).*
-       from unnest($1::uuid[]) as new (id), ${table} old where old.athlete_id = $2`,
-      [ids, like],
-    );
-  await owner.query('analyze');
-  await owner.end();
-  return made;
-};
 
 const manyPeople = async () => {
   const agent = new Agent({ keepAlive: true, maxSockets: 1 });

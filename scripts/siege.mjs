@@ -1,4 +1,4 @@
-// npm run siege [-- --kills 50 --writers 30]: kills server, database and `npm start` itself at random while athletes write, and says
+// npm run siege [-- --kills 50 --writers 30], npm run siege -- cluster [--athletes 1000]: kills server, database and `npm start` itself at random while athletes write, and says
 // what became of every write that was acknowledged.
 import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -12,13 +12,20 @@ import { ownerOf } from './house.mjs';
 import { dataDirectory, freePort, until } from './postgres.mjs';
 import { root } from './project.mjs';
 
-const { values } = parseArgs({
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
   options: {
     kills: { type: 'string', default: '50' },
     writers: { type: 'string', default: '30' },
     seed: { type: 'string' },
+    athletes: { type: 'string', default: '1000' },
+    events: { type: 'string', default: '' },
   },
 });
+if (positionals[0] === 'cluster') {
+  const { besiegeCluster } = await import('./cluster/siege.mjs');
+  process.exit((await besiegeCluster({ athletes: Number(values.athletes), only: values.events })) ? 0 : 1);
+}
 const kills = Number(values.kills);
 const writers = Number(values.writers);
 /** Between two kills, ms: more than five ends of one thing within a minute are given up on purpose. */

@@ -1,6 +1,6 @@
 // A house of several servers on loopback, from Debian's packages: three etcds, two PostgreSQLs under Patroni, PgBouncer, HAProxy, two Maul servers.
 // With namespaces each database has a network of its own whose link can be cut.
-import { spawn, spawnSync } from 'node:child_process';
+import { execFile, spawn, spawnSync } from 'node:child_process';
 import { createHash, randomBytes } from 'node:crypto';
 import {
   chmodSync,
@@ -33,6 +33,8 @@ const ip = (...args) => spawnSync('ip', args, { encoding: 'utf8' });
 
 /** Networks of their own for both databases, joined by a bridge; false where this machine does not allow it. */
 const makeNetworks = (base) => {
+  // What an earlier rehearsal left behind, should it have been killed.
+  dropNetworks();
   if (process.getuid?.() !== 0 || ip('link', 'add', HUB, 'type', 'bridge').status !== 0) return false;
   ip('addr', 'add', `${base}.1/24`, 'dev', HUB);
   ip('link', 'set', HUB, 'up');
@@ -94,6 +96,7 @@ export const openCluster = async ({
     postgres: (n) => first + 130 + n,
     bouncer: (n) => first + 140 + n,
     maul: (n) => first + 150 + n,
+    metrics: (n) => first + 160 + n,
     write: first + 1,
     direct: first + 2,
     port: first,
@@ -298,6 +301,7 @@ export const openCluster = async ({
           MAUL_DEMO: demo ? 'on' : 'off',
           MAUL_LOG_LEVEL: 'warn',
           PORT: String(at.maul(n)),
+          MAUL_METRICS_PORT: String(at.metrics(n)),
         },
       });
     await need('Maul', () => answers(`http://127.0.0.1:${at.port}/api/health`), 300);
@@ -318,25 +322,22 @@ export const openCluster = async ({
       for (const n of [1, 2]) if (await memberIs(n, 'primary')) return n;
       return undefined;
     },
-    /** Whether a member takes writes by its own word, asked around HAProxy; undefined where it does not answer. */
-    takesWrites: async (n) => {
-      const { Client } = (await import('pg')).default;
-      const client = new Client({
-        connectionString: `postgres://maul_owner:${owner}@${hostOf(n)}:${at.postgres(n)}/maul`,
-        connectionTimeoutMillis: 800,
-        query_timeout: 800,
-      });
-      client.on('error', () => undefined);
-      try {
-        await client.connect();
-        const { rows } = await client.query('select not pg_is_in_recovery() as takes');
-        return rows[0].takes;
-      } catch {
-        return undefined;
-      } finally {
-        await client.end().catch(() => undefined);
-      }
-    },
+    /** Whether a member takes writes by its own word, asked on its own side of a cut link; undefined where it does not answer. */
+    takesWrites: (n) =>
+      new Promise((done) => {
+        const ask = [
+          join(postgresBin(), 'psql'),
+          ...['-h', hostOf(n), '-p', String(at.postgres(n)), '-U', 'maul_owner', '-d', 'maul', '-XAtc'],
+          'select not pg_is_in_recovery()',
+        ];
+        const [command, ...args] = apart ? ['ip', 'netns', 'exec', `maul${n}`, ...ask] : ask;
+        execFile(
+          command,
+          args,
+          { timeout: 1500, env: { ...process.env, PGPASSWORD: owner, PGCONNECT_TIMEOUT: '1' } },
+          (error, out) => done(error ? undefined : out.trim() === 't'),
+        );
+      }),
     isSync: async () => (await memberIs(1, 'sync')) || (await memberIs(2, 'sync')),
     postmaster: (n) => Number(readFileSync(join(folder, `pg${n}/postmaster.pid`), 'utf8').split('\n')[0]),
     /** Hands the primary over by hand, as before maintenance. */

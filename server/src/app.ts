@@ -1,7 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { EVENTS_PATH } from '@maul/contract/routes';
 import { openApiDocument } from '@maul/contract/openapi';
 import compression from 'compression';
-import express, { type ErrorRequestHandler, type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 import { databaseAnswers } from './platform/db/connect.ts';
 import { mountBody } from './body/index.ts';
 import type { Logger } from 'pino';
@@ -25,6 +26,8 @@ export interface AppOptions {
   house: Services;
   log: Logger;
   feed: ChangeFeed;
+  /** Hears of every request when it is answered. */
+  count?: RequestHandler;
   /** Where the built web app lies; none while developing. */
   webDir?: string;
 }
@@ -35,8 +38,15 @@ const routeOf = (req: object): string => (req as { route?: { path?: string } }).
 const logging = (log: Logger) =>
   pinoHttp({
     logger: log,
+    // One name for a request through every server: what a proxy gave it, else a new one. It is answered, so that whoever reports a fault can say it.
+    genReqId: (req, res) => {
+      const given = req.headers['x-request-id'];
+      const id = typeof given === 'string' && /^[\w-]{8,64}$/.test(given) ? given : randomUUID();
+      res.setHeader('X-Request-Id', id);
+      return id;
+    },
     serializers: {
-      req: (req: { method: string }) => ({ method: req.method }),
+      req: (req: { method: string; id: string }) => ({ method: req.method, id: req.id }),
       res: (res: { statusCode: number }) => ({ status: res.statusCode }),
     },
     customSuccessObject: (req, _res, value: object) => ({ ...value, route: routeOf(req) }),
@@ -46,22 +56,23 @@ const logging = (log: Logger) =>
 
 const errors =
   (log: Logger): ErrorRequestHandler =>
-  (error, _req, res, next) => {
+  (error, req, res, next) => {
     if (res.headersSent) return next(error);
     const fault = asProblem(error);
     const problem = toProblem(fault);
     if (problem.status >= 500)
-      log.error({ error: withoutValues(error), problem: problem.type }, problem.title);
+      log.error({ request: req.id, error: withoutValues(error), problem: problem.type }, problem.title);
     if (fault.retryAfter !== undefined) res.setHeader('Retry-After', String(fault.retryAfter));
     res.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   };
 
-export const createApp = ({ house, log, feed, webDir }: AppOptions): Express => {
+export const createApp = ({ house, log, feed, count, webDir }: AppOptions): Express => {
   const app = express();
   app.disable('x-powered-by');
   app.set('query parser', 'simple');
   app.set('settings', house.settings);
   app.set('trust proxy', house.settings.trustProxy);
+  if (count) app.use(count);
   app.use(logging(log), ...securityHeaders(house.settings));
   app.use('/api', (_req, res, next) => {
     res.setHeader('Cache-Control', 'no-store');

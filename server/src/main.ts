@@ -12,7 +12,8 @@ import { makeDb, makePool } from './platform/db/connect.ts';
 import type { AccountsDatabase } from './platform/db/accountsSchema.ts';
 import type { AppDatabase } from './platform/db/schema.ts';
 import { ChangeFeed } from './platform/events/feed.ts';
-import { stopImports } from './foods/index.ts';
+import { importsRunning, stopImports } from './foods/index.ts';
+import { makeMetrics, metricsServer } from './platform/metrics.ts';
 import { dropFiles } from './platform/files.ts';
 import { readSettings } from './platform/settings.ts';
 import { createApp } from './app.ts';
@@ -35,6 +36,13 @@ const accounts = makeDb<AccountsDatabase>(accountsPool);
 const feed = new ChangeFeed(app, process.env.MAUL_FEED_URL ?? appUrl);
 await feed.start();
 
+const metrics = makeMetrics({
+  db: app,
+  pools: { app: appPool, accounts: accountsPool },
+  listeners: () => feed.listeners,
+  imports: importsRunning,
+});
+
 const server = createServer(
   createApp({
     house: {
@@ -50,6 +58,7 @@ const server = createServer(
     },
     log,
     feed,
+    count: metrics.count,
     // Empty while developing: then Vite serves the web app.
     webDir: process.env.MAUL_WEB_DIR === '' ? undefined : process.env.MAUL_WEB_DIR,
   }),
@@ -71,6 +80,7 @@ const DRAIN_MS = 5000;
 /** Takes nothing new, ends what is on its way, and goes. */
 const stop = async (): Promise<void> => {
   stopForgetting();
+  watching.close();
   const drained = new Promise<void>((done) => server.close(() => done()));
   await Promise.allSettled([stopImports(), feed.close()]);
   server.closeIdleConnections();
@@ -82,6 +92,10 @@ const stop = async (): Promise<void> => {
 for (const event of ['SIGTERM', 'SIGINT'] as const) process.once(event, () => void stop());
 // When whoever started this server is gone, it goes too.
 process.once('disconnect', () => void stop());
+
+// The operator's own port, on loopback alone: nothing of it goes through the proxy that people come by.
+const watching = metricsServer(metrics);
+if (settings.metricsPort !== undefined) watching.listen(settings.metricsPort, '127.0.0.1');
 
 server.on('error', (error) => {
   log.fatal({ err: error }, 'The server cannot listen');

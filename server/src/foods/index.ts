@@ -1,5 +1,5 @@
 export { mountExchange } from './imports/routes.ts';
-export { stopImports } from './imports/run.ts';
+export { importsRunning, stopImports } from './imports/run.ts';
 export { type ReferenceFood } from './reference.ts';
 export { mountFoods } from './routes.ts';
 export { loadReferenceFoods, referenceFoods } from './store/load.ts';

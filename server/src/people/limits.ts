@@ -20,6 +20,11 @@ const TOKEN_ASKS = 120;
 const digest = (...parts: string[]): string =>
   createHash('sha256').update(parts.join(' ')).digest('base64url');
 
+/** The same pool without the limiter's names for its statements: a pooler that lends connections by the transaction knows none of them. */
+const withoutNames = (pool: pg.Pool) => ({
+  query: ({ text, values }: pg.QueryConfig) => pool.query(text, values),
+});
+
 /**
  * Counts tries to sign in and to sign up in the database, before they are looked at, so that many at once and every server of a fleet count
  * alike. Keys are digests. A wrong password slows its own email and never locks anybody: who once signed in from an address is counted there
@@ -28,7 +33,7 @@ const digest = (...parts: string[]): string =>
 export const doorLimits = (pool: pg.Pool, { addressTells }: { addressTells: boolean }): DoorLimits => {
   const make = (keyPrefix: string, points: number, duration: number, sweeps = false) =>
     new RateLimiterPostgres({
-      storeClient: pool,
+      storeClient: withoutNames(pool),
       storeType: 'pool',
       tableName: 'rate_limit',
       tableCreated: true,

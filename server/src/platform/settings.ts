@@ -8,6 +8,8 @@ export interface Settings {
   trustProxy: number | string | false;
   /** True where the invented people may be loaded and signed into. */
   demo: boolean;
+  /** Where the operator alone sees how the house fares; undefined where nobody watches. */
+  metricsPort: number | undefined;
 }
 
 /** Reads the settings. Throws a sentence for one that cannot be. */
@@ -18,11 +20,15 @@ export const readSettings = (env: Readonly<Record<string, string | undefined>>):
   const publicUrl = given === '' ? undefined : new URL(given);
   const trust = env.MAUL_TRUST_PROXY ?? '';
   const trustProxy = trust === '' ? false : /^\d+$/.test(trust) ? Number(trust) : trust;
+  const metrics = env.MAUL_METRICS_PORT ?? '';
+  if (metrics !== '' && !/^\d{1,5}$/.test(metrics))
+    throw new Error(`MAUL_METRICS_PORT=${metrics} is not a port.`);
   return {
     publicUrl,
     secure: publicUrl?.protocol === 'https:',
     trustProxy,
     // Everybody knows their password.
     demo: env.MAUL_DEMO !== 'off' && publicUrl === undefined,
+    metricsPort: metrics === '' ? undefined : Number(metrics),
   };
 };

@@ -126,6 +126,9 @@ export const stopImport = async (id: string): Promise<void> => {
   clearTimeout(late);
 };
 
+/** How many imports run in this server. */
+export const importsRunning = (): number => jobs.size;
+
 /** Stops every import, when the server goes. */
 export const stopImports = async (): Promise<void> => {
   await Promise.all([...jobs.keys()].map(stopImport));

@@ -102,3 +102,37 @@ test('what the log says of a database error names the place and no value', async
   expect(line).toContain('Something went wrong');
   expect(logged.join('\n')).not.toMatch(/83\.217|does not exist|insert into/i);
 });
+
+describe('a standby that may not have a write', () => {
+  test('makes it fail: the warning that PostgreSQL gives beside its acknowledgement ends the connection', async () => {
+    const pool = makePool(house.url('maul_app'), 1);
+    const client = await pool.connect();
+    // The texts of PostgreSQL 15, syncrep.c: a wait for the standby that somebody or a shutdown cancels.
+    for (const message of [
+      'canceling wait for synchronous replication due to user request',
+      'canceling the wait for synchronous replication and terminating connection due to administrator command',
+    ]) {
+      const one = message.includes('user') ? client : await pool.connect();
+      const write = one.query('select pg_sleep(20)');
+      (one as unknown as { emit: (event: string, notice: object) => void }).emit('notice', { message });
+      await expect(write).rejects.toThrow(/Connection terminated/);
+      one.release(true);
+    }
+    // Any other notice is none of this.
+    const calm = await pool.connect();
+    (calm as unknown as { emit: (event: string, notice: object) => void }).emit('notice', {
+      message: 'relation exists, skipping',
+    });
+    expect((await calm.query<{ one: number }>('select 1 as one')).rows).toEqual([{ one: 1 }]);
+    calm.release();
+    await pool.end();
+  });
+  test('a server that has become read only is asked again, not refused', async () => {
+    const { asProblem } = await import('../http/problems.ts');
+    const error = await owner
+      .query('begin; set transaction read only; create table never (id int)')
+      .catch((fault: unknown) => fault);
+    await owner.query('rollback');
+    expect(asProblem(error).problem).toBe('database-away');
+  });
+});

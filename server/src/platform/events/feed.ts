@@ -79,6 +79,11 @@ export class ChangeFeed {
     await this.client?.end().catch(() => undefined);
   }
 
+  /** How many streams are open. */
+  get listeners(): number {
+    return this.everybody().length;
+  }
+
   readonly listen = async (req: Request, res: Response): Promise<void> => {
     const token = tokenOf(req);
     const listener = token === '' ? undefined : await this.opened(token, res);

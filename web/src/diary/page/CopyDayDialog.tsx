@@ -10,13 +10,12 @@ import { FormDialog } from '../../ui/FormDialog.tsx';
 import { longDate, plural } from '../../ui/formats/show.ts';
 import { offerUndo } from '../../data/undo.ts';
 import { asPlanned, writeChanges } from '../../data/edit.ts';
-import { dayQuery, queryClient, useSession } from '../../data/session.ts';
+import { dayQuery, queryClient } from '../../data/session.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { takeStep } from '../../data/steps.ts';
 
 /** Copies the meals of another day here, or those of this day to days that come. */
 const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void }) => {
-  const { person } = useSession();
   const [way, setWay] = useState<'here' | 'there'>('here');
   const [date, setDate] = useState<string>(addDays(day.date, -1));
   const [days, setDays] = useState(1);

@@ -19,7 +19,7 @@ import {
   type RefObject,
 } from 'react';
 import { call, sentenceOf } from '../../data/api.ts';
-import { dayQuery, queryClient, useSession } from '../../data/session.ts';
+import { dayQuery, queryClient } from '../../data/session.ts';
 import { useUnits } from '../../ui/formats/units.ts';
 import { FoodLine, stockedNamed, useStockedFoods } from '../../foods/index.ts';
 import { type Tool } from '../page/tools.ts';
@@ -191,7 +191,6 @@ const Completions = ({
 
 /** One line of text for everything: what it understood is shown before it is kept. */
 const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) => {
-  const { person } = useSession();
   const units = useUnits();
   const [text, setText] = useState('');
   const [caret, setCaret] = useState(0);
