@@ -62,12 +62,13 @@ const since = (entries: readonly OutboxEntry[]): string => {
 
 /** What has not reached the server, why, and what one can do about it. Silent when all is well. */
 export const SavingBar = () => {
-  const { entries, trouble, reachable, catchingUp } = useOutbox();
+  const { entries, trouble, reachable, catchingUp, full } = useOutbox();
   const refused = entries.filter((e) => e.state === 'refused');
   const waiting = entries.length - refused.length;
   const troubled = trouble !== null && waiting > 0;
   const sending = !troubled && reachable && catchingUp && waiting > 0;
-  if (!troubled && !sending && reachable && refused.length === 0)
+  const crowded = full && waiting > 0;
+  if (!troubled && !sending && !crowded && reachable && refused.length === 0)
     return <div role="status" className="saving-none" />;
   return (
     <div role="status" className="saving">
@@ -77,6 +78,12 @@ export const SavingBar = () => {
             {plural(waiting, 'change waits', 'changes wait')} on this device{since(entries)}.
           </b>{' '}
           {trouble}
+        </p>
+      )}
+      {crowded && (
+        <p>
+          <b>This device has no room left.</b> What you entered stays on this page until it is sent: free some
+          space, and do not close it.
         </p>
       )}
       {sending && <p>The server answers again: {plural(waiting, 'change is', 'changes are')} being sent.</p>}

@@ -4,6 +4,7 @@ import { Link, Navigate, NavLink, Outlet, useLocation, useMatches } from 'react-
 import { keepReady } from '../data/ready.ts';
 import { sessionQuery, useLiveSession, useSession } from '../data/session.ts';
 import { longDateTime } from '../ui/formats/show.ts';
+import { NewerBar } from './NewerBar.tsx';
 import { SavingBar } from './SavingBar.tsx';
 import { useUndo } from '../data/undo.ts';
 import './shell.css';
@@ -96,6 +97,7 @@ const Live = () => {
       <Spine />
       <div className="room">
         <SavingBar />
+        <NewerBar />
         {person.leavingAt && (
           <p className="leaving" role="status">
             This account will be deleted on {longDateTime(person.leavingAt)}.{' '}

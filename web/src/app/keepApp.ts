@@ -1,15 +1,45 @@
-import { sayOnce } from '../data/undo.ts';
+import { create } from 'zustand';
+import { liveNow, whenEmpty } from '../data/live.ts';
 
-/** A worker that waits is a newer application: it is said once, and taken up when the page is opened anew. */
+interface Newer {
+  /** What a newer Maul that waits on this device brings, in sentences; null where none waits. */
+  news: readonly string[] | null;
+}
+export const useNewer = create<Newer>(() => ({ news: null }));
+
+const NEWS = '/news.json';
+/** What is new, from the house itself: the page that is open is the older one. */
+const newsOf = async (): Promise<string[]> => {
+  try {
+    const { news } = (await (await fetch(NEWS, { cache: 'no-store' })).json()) as { news: string[] };
+    return news;
+  } catch {
+    return [];
+  }
+};
+
+let waiting: ServiceWorker | undefined;
+
+/** A worker that waits is a newer application: it is said, with what it brings. */
 const told = (registration: ServiceWorkerRegistration): void => {
   const waits = (): void => {
-    if (registration.waiting && navigator.serviceWorker.controller)
-      sayOnce('A newer Maul is on this device. It is used when you close every Maul page and open it again.');
+    if (!registration.waiting || !navigator.serviceWorker.controller) return;
+    waiting = registration.waiting;
+    void newsOf().then((news) => useNewer.setState({ news }));
   };
   registration.addEventListener('updatefound', () =>
     registration.installing?.addEventListener('statechange', waits),
   );
   waits();
+};
+
+/** Takes up the newer application. What was not sent stays on the device. */
+export const takeNewer = (): void => waiting?.postMessage({ type: 'SKIP_WAITING' });
+
+/** Another page took it up: this one follows, once nothing lies on its scale. */
+const follow = (): void => {
+  if (liveNow() === undefined) window.location.reload();
+  else whenEmpty(() => window.location.reload());
 };
 
 /**
@@ -18,6 +48,9 @@ const told = (registration: ServiceWorkerRegistration): void => {
  */
 export const keepApp = (): void => {
   if (!('serviceWorker' in navigator)) return;
+  // The very first worker takes nobody's place.
+  if (navigator.serviceWorker.controller)
+    navigator.serviceWorker.addEventListener('controllerchange', follow, { once: true });
   const keep = (): void => {
     navigator.serviceWorker.register('/sw.js').then(told, () => undefined);
   };

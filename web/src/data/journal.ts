@@ -31,7 +31,11 @@ const LATER_MS = 1000;
  * A keeper whose entries last from the moment of the press. The keeper itself needs a while, and a page left in that while would take part of
  * a change with it: so each entry is noted at once. What is still unsent a second later goes to the keeper, which has more room, and its note goes.
  */
-export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeeper => {
+export const journalled = (
+  keeper: OutboxKeeper,
+  laterMs = LATER_MS,
+  onFull: () => void = () => undefined,
+): OutboxKeeper => {
   const inKeeper = new Set<string>();
   const waiting = new Map<string, ReturnType<typeof setTimeout>>();
   const hand = async (entry: OutboxEntry, text?: string): Promise<void> => {
@@ -42,7 +46,8 @@ export const journalled = (keeper: OutboxKeeper, laterMs = LATER_MS): OutboxKeep
   const handLater = (entry: OutboxEntry, text: string): void => {
     waiting.set(
       entry.key,
-      setTimeout(() => void hand(entry, text), laterMs),
+      // A keeper that has no room: the note stays where it is.
+      setTimeout(() => void hand(entry, text).catch(onFull), laterMs),
     );
   };
   return {

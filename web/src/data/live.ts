@@ -12,3 +12,15 @@ export const tellLive = (live: LivePortion | undefined): void => {
   if (before?.portionId === live?.portionId && before?.grams === live?.grams) return;
   useLive.setState({ live });
 };
+
+/** The same, asked once. */
+export const liveNow = (): LivePortion | undefined => useLive.getState().live;
+
+/** Does something as soon as nothing lies on a scale of this page any more. */
+export const whenEmpty = (work: () => void): void => {
+  const stop = useLive.subscribe(({ live }) => {
+    if (live !== undefined) return;
+    stop();
+    work();
+  });
+};

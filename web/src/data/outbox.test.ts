@@ -1,7 +1,7 @@
-import { beforeEach, describe, expect, jest, test } from '@jest/globals';
+import { afterAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { endTimers } from '../testing/timers.ts';
-import { outboxKeeper } from './away/keeper.ts';
-import { Outbox, useOutbox, type OutboxEntry } from './outbox.ts';
+import { outboxKeeper, written } from './away/keeper.ts';
+import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 import './reach.ts';
 
 const ATHLETE = '01890a5d-ac96-774b-bcce-b302099a8057';
@@ -35,6 +35,7 @@ globalThis.fetch = jest.fn((_url: unknown, init?: { body?: unknown }) => {
 });
 
 endTimers();
+afterAll(() => written());
 
 const settle = async (until: () => boolean) => {
   // Turns of the loop, not time: a busy machine needs more of them.
@@ -245,5 +246,23 @@ describe('the outbox', () => {
     await outbox.open('somebody else');
     await settle(() => true);
     expect(requests).toEqual([]);
+  });
+  test('a device that has no room says so, and the change is sent all the same', async () => {
+    answer = () => 'no answer';
+    const full: OutboxKeeper = {
+      put: () => Promise.reject(new DOMException('', 'QuotaExceededError')),
+      remove: () => Promise.reject(new DOMException('', 'QuotaExceededError')),
+      all: () => Promise.resolve([]),
+    };
+    const crowded = new Outbox(full, () => undefined);
+    await crowded.open(me);
+    crowded.add(weighIn(80));
+    await settle(() => useOutbox.getState().full);
+    expect(entries()).toHaveLength(1);
+    answer = ({ kg }) => saved(kg, 1);
+    await crowded.flush();
+    await settle(() => entries().length === 0);
+    crowded.close();
+    useOutbox.setState({ full: false });
   });
 });

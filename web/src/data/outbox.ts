@@ -21,12 +21,20 @@ interface OutboxState {
   reachable: boolean;
   /** True from when the server answers again until all that waited has been sent. */
   catchingUp: boolean;
+  /** True while the device's store takes nothing more in: what is unsent lasts as long as the page. */
+  full: boolean;
   /** What keeps the entries from being sent, when they are not refused. */
   trouble: string | null;
 }
 
 export const outboxStore = () =>
-  create<OutboxState>(() => ({ entries: [], reachable: true, catchingUp: false, trouble: null }));
+  create<OutboxState>(() => ({
+    entries: [],
+    reachable: true,
+    catchingUp: false,
+    full: false,
+    trouble: null,
+  }));
 export type OutboxStore = ReturnType<typeof outboxStore>;
 export const useOutbox = outboxStore();
 
@@ -126,7 +134,7 @@ export class Outbox {
       body: { ...change.body, base },
     };
     this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
-    void this.keeper.put(entry);
+    this.keep(entry);
     // What the hand did shows first; it is sent right after.
     clearTimeout(this.soon);
     this.soon = setTimeout(() => void this.flush());
@@ -137,14 +145,14 @@ export class Outbox {
     const known = new Set(this.store.getState().entries.map((e) => e.key));
     const fresh = entries.filter((e) => !known.has(e.key));
     this.set([...this.store.getState().entries, ...fresh].sort((a, b) => a.seq - b.seq));
-    for (const entry of fresh) void this.keeper.put(entry);
+    for (const entry of fresh) this.keep(entry);
     void this.flush();
   }
 
   /** Gives up a refused change; what the server has stays. */
   drop(key: string): void {
     this.set(this.store.getState().entries.filter((e) => e.key !== key));
-    void this.keeper.remove(key);
+    this.letGo(key);
     void this.flush();
   }
 
@@ -180,6 +188,23 @@ export class Outbox {
     return this.lastSeq;
   }
 
+  private keep(entry: OutboxEntry): void {
+    this.keeper.put(entry).then(
+      () => this.told(false),
+      () => this.told(true),
+    );
+  }
+
+  /** Whether the device's store takes no more. */
+  told(full: boolean): void {
+    if (this.store.getState().full !== full) this.store.setState({ full });
+  }
+
+  /** What stays behind is sent again at worst, and comes to the same. */
+  private letGo(key: string): void {
+    this.keeper.remove(key).catch(() => undefined);
+  }
+
   private next(): OutboxEntry | undefined {
     return this.store
       .getState()
@@ -208,7 +233,7 @@ export class Outbox {
       if (this.store.getState().trouble !== null) this.store.setState({ trouble: null });
       this.rebase(entry, row);
       this.landing.push({ entry, row });
-      void this.keeper.remove(entry.key);
+      this.letGo(entry.key);
       if (Date.now() - this.landedAt > LAND_MS) this.land();
       return true;
     } catch (error) {
@@ -275,7 +300,7 @@ export class Outbox {
     const entries = this.store.getState().entries.map((e) => (e.key === key ? how(e) : e));
     this.set(entries);
     const changed = entries.find((e) => e.key === key);
-    if (changed) void this.keeper.put(changed);
+    if (changed) this.keep(changed);
   }
 
   private set(entries: OutboxEntry[]): void {

@@ -118,7 +118,10 @@ const standingSaved = (athleteId: string, row: StandingRow): void => {
   );
 };
 
-export const outbox = new Outbox(journalled(lazyKeeper), onSaved);
+export const outbox: Outbox = new Outbox(
+  journalled(lazyKeeper, undefined, () => outbox.told(true)),
+  onSaved,
+);
 
 export const sessionQuery = {
   queryKey: ['session'],

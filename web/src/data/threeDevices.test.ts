@@ -89,7 +89,7 @@ class Device {
     try {
       row = this.house.put(entry, this.insisted.has(entry.key));
     } catch (error) {
-      return Promise.reject(error);
+      return Promise.reject(error instanceof Error ? error : new Error(String(error)));
     }
     if (this.losesAnswers > 0) {
       this.losesAnswers -= 1;

@@ -1,4 +1,5 @@
 import { forgetAnswers } from './answers.ts';
+import { written } from './keeper.ts';
 import { db } from './store.ts';
 import { destroyKey } from './vault.ts';
 
@@ -9,6 +10,8 @@ export { lastPerson, tookDevice } from './vault.ts';
 
 /** Takes everything of a person off this device, what is unsent with it, and destroys its key. */
 export const wipe = async (personId: string): Promise<void> => {
+  // What is being written now would come back under a new key.
+  await written();
   await destroyKey(personId);
   await forgetAnswers(personId);
   await db.aside.where('personId').equals(personId).delete();

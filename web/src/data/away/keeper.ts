@@ -12,14 +12,26 @@ const closed = async (entry: OutboxEntry): Promise<KeptEntry> => {
 /** Newer versions of an entry may be closed sooner than older ones: only the newest is put. */
 const newest = new Map<string, OutboxEntry>();
 
+const underWay = new Set<Promise<unknown>>();
+/** Ends when everything that was being written has been. */
+export const written = async (): Promise<void> => {
+  await Promise.allSettled([...underWay]);
+};
+
+const write = async (entry: OutboxEntry): Promise<void> => {
+  const kept = await closed(entry);
+  if (newest.get(entry.key) !== entry) return;
+  await makeRoom(() => db.outbox.put(kept));
+  if (newest.get(entry.key) === entry) newest.delete(entry.key);
+};
+
 /** The outbox on this device, encrypted where the browser can. */
 export const outboxKeeper: OutboxKeeper = {
   put: async (entry) => {
     newest.set(entry.key, entry);
-    const kept = await closed(entry);
-    if (newest.get(entry.key) !== entry) return;
-    await makeRoom(() => db.outbox.put(kept));
-    if (newest.get(entry.key) === entry) newest.delete(entry.key);
+    const writing = write(entry);
+    underWay.add(writing);
+    await writing.finally(() => underWay.delete(writing));
   },
   remove: async (key) => {
     newest.delete(key);

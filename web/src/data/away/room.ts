@@ -1,7 +1,7 @@
 import { db } from './store.ts';
 
 const isFull = (error: unknown): boolean =>
-  error instanceof Error && (error.name === 'QuotaExceededError' || error.name === 'AbortError');
+  ['QuotaExceededError', 'AbortError'].includes((error as { name?: string } | null)?.name ?? '');
 
 /** Writes; where the device is full, answers that can be asked again make room, the oldest first, and it is tried once more. */
 export const makeRoom = async <T>(write: () => Promise<T>): Promise<T> => {

@@ -7,11 +7,13 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useDeferredValue } from 'react';
+import { lazy, Suspense, useDeferredValue, useState } from 'react';
 import { oneDecimal } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
 import { call, sentenceOf } from '../../data/api.ts';
 import { stockedNamed, useStockedFoods } from '../stocked.ts';
+
+const CodeCamera = lazy(async () => ({ default: (await import('../camera/CodeCamera.tsx')).CodeCamera }));
 
 /** Where a food comes from, in a few words. */
 const shortSource = (food: Food): string => (food.source.split(/[:;,(]/)[0] ?? '').trim();
@@ -77,6 +79,7 @@ export interface FoodSearchProps {
 /** Finds a food by parts of its words, in any order, mistyped, or by the code on its package. */
 export const FoodSearch = (props: FoodSearchProps) => {
   const { title, athleteId, carbBasis, at, text, onText, onPick, onNew, onClose } = props;
+  const [camera, setCamera] = useState(false);
   const q = useDeferredValue(text.trim());
   const isCode = looksLikeCode(q);
   const code = isCode ? readGtin(q) : undefined;
@@ -116,6 +119,20 @@ export const FoodSearch = (props: FoodSearchProps) => {
             else onNew(gtin);
           }}
         />
+        <Button variant="text" size="small" onClick={() => setCamera(true)}>
+          Read a code with the camera
+        </Button>
+        {camera && (
+          <Suspense fallback={null}>
+            <CodeCamera
+              onCode={(code) => {
+                setCamera(false);
+                onText(code);
+              }}
+              onClose={() => setCamera(false)}
+            />
+          </Suspense>
+        )}
         <p className="hidden" role="status">
           {isFetching ? 'Looking' : `${foods.length} foods`}
         </p>
