@@ -95,7 +95,7 @@ const PLACES: readonly (readonly [string, string | RegExp])[] = [
   ['/kitchen/recipes', 'New recipe'],
   ['/kitchen/cooking', 'Nothing that is cooked is planned'],
   ['/kitchen/shopping', 'Share as text'],
-  ['/kitchen/menu', /open meals|Make the menu|Nothing/],
+  ['/kitchen/menu', 'There is nothing to choose from yet.'],
   ['/kitchen/trip', 'Leaving at'],
   ['/pantry', 'New food from its label'],
   ['/trend', 'This morning'],

@@ -61,7 +61,7 @@ test(
       .locator('.portion-measured .portion-amount b')
       .filter({ hasText: new RegExp(`^${grams}$`) });
     await expect(row.first()).toBeVisible();
-    await expect(page.locator('.saving')).toContainText('1 change waits on this device.');
+    await expect(page.locator('.saving')).toContainText('1 change waits on this device since');
     const saved = page.waitForResponse((r) => r.url().includes('/portions/') && r.status() === 200);
     await page.unroute('**/portions/*');
     await saved;

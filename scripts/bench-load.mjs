@@ -1,5 +1,6 @@
 // Rows under load: many people in the house, and many of them connected at once.
 import { Agent, get } from 'node:http';
+import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
 import { runAdmin } from './house.mjs';
 import {
@@ -153,5 +154,34 @@ const roster = async () => {
   ];
 };
 
-const rows = await { 'many-people': manyPeople, connected, roster }[process.argv[2]]();
+/** What one athlete's day costs the database: rows, bytes with their indexes, write-ahead log. For docs/scale.md; no bar. */
+const growth = async () => {
+  const db = new pg.Client({ connectionString: ownerUrl });
+  await db.connect();
+  const [athletes, days] = [100, 60];
+  const state = async () => {
+    await db.query('vacuum analyze');
+    const { rows } = await db.query(
+      `select pg_current_wal_lsn() - '0/0'::pg_lsn as wal, pg_database_size(current_database()) as bytes,
+        (select sum(c.reltuples) from pg_class c join pg_namespace n on n.oid = c.relnamespace
+         where n.nspname = 'public' and c.relkind = 'r' and c.relname not like 'food_reference%') as rows`,
+    );
+    return Object.fromEntries(Object.entries(rows[0]).map(([key, value]) => [key, Number(value)]));
+  };
+  const before = await state();
+  runAdmin('team', ownerUrl, String(athletes), String(days));
+  const after = await state();
+  await db.end();
+  const each = (key) => (after[key] - before[key]) / athletes / days;
+  return [
+    {
+      row: `what a day of an athlete leaves, over ${athletes} athletes and ${days} days`,
+      figure: `${each('rows').toFixed(1)} rows, ${Math.round(each('bytes'))} bytes with indexes, ${Math.round(each('wal'))} bytes of WAL`,
+      bar: 'none, for docs/scale.md',
+      holds: true,
+    },
+  ];
+};
+
+const rows = await { growth, 'many-people': manyPeople, connected, roster }[process.argv[2]]();
 process.send(rows, () => process.exit(0));

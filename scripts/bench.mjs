@@ -26,6 +26,8 @@ const FILES = {
   'many-people': 'bench-load.mjs',
   connected: 'bench-load.mjs',
   roster: 'bench-load.mjs',
+  growth: 'bench-load.mjs',
+  away: 'bench-away.mjs',
   kitchen: 'bench-kitchen.mjs',
   stock: 'bench-kitchen.mjs',
 };

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { format, isToday } from 'date-fns';
 import { outbox } from '../data/session.ts';
+import { useFiles } from '../data/files.ts';
 import { useOutbox, type OutboxEntry } from '../data/outbox.ts';
 import { plural } from '../ui/formats/show.ts';
 
@@ -67,8 +68,18 @@ export const SavingBar = () => {
   const waiting = entries.length - refused.length;
   const troubled = trouble !== null && waiting > 0;
   const sending = !troubled && reachable && catchingUp && waiting > 0;
+  const files = useFiles();
+  const pictures = files.waiting > 0 && !reachable;
   const crowded = full && waiting > 0;
-  if (!troubled && !sending && !crowded && reachable && refused.length === 0)
+  if (
+    !troubled &&
+    !sending &&
+    !crowded &&
+    !pictures &&
+    files.refused === null &&
+    reachable &&
+    refused.length === 0
+  )
     return <div role="status" className="saving-none" />;
   return (
     <div role="status" className="saving">
@@ -86,10 +97,23 @@ export const SavingBar = () => {
           space, and do not close it.
         </p>
       )}
+      {pictures && (
+        <p>{plural(files.waiting, 'picture waits', 'pictures wait')} on this device to be sent.</p>
+      )}
+      {files.refused !== null && (
+        <div className="saving-refused">
+          <p>
+            <b>A picture was not taken in.</b> {files.refused}
+          </p>
+          <Button size="small" onClick={() => useFiles.setState({ refused: null })}>
+            I have read it
+          </Button>
+        </div>
+      )}
       {sending && <p>The server answers again: {plural(waiting, 'change is', 'changes are')} being sent.</p>}
       {!troubled && !reachable && (
         <p>
-          <b>The server does not answer.</b> You see what was kept on this device. Nothing waits to be sent.
+          <b>The server does not answer.</b> You see what was kept on this device.
         </p>
       )}
       {refused.map((entry) => (

@@ -143,9 +143,11 @@ export const sendFile = async (address: string, file: Blob): Promise<unknown> =>
     body: file,
     credentials: 'same-origin',
   }).catch(() => {
+    standIn?.heard(false);
     throw new Unreachable();
   });
   if (!response.ok) throw new ApiProblem(await readProblem(response));
+  standIn?.heard(true);
   return response.json();
 };
 

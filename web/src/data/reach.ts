@@ -34,7 +34,8 @@ export const heardOfServer = (answers: boolean): void => {
   const { entries, reachable } = useOutbox.getState();
   if (answers === reachable) return;
   useOutbox.setState(
-    answers ? { reachable: true, catchingUp: entries.length > 0, trouble: null } : { reachable: false },
+    // What keeps a change from being sent is said until one has been.
+    answers ? { reachable: true, catchingUp: entries.length > 0 } : { reachable: false },
   );
   askAgain();
   if (answers) back();

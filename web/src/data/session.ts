@@ -12,6 +12,7 @@ import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.
 import { journalled } from './journal.ts';
 import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
 import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './rows.ts';
+import { flushFiles } from './files.ts';
 import { onDevice, SIGN_OUT } from './remembered.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
@@ -45,8 +46,14 @@ const lazyKeeper: OutboxKeeper = {
   all: async (personId) => (await away()).outboxKeeper.all(personId),
 };
 
+const sendFiles = (): void =>
+  void flushFiles(() => void queryClient.invalidateQueries({ queryKey: ['pictures'] })).catch(
+    () => undefined,
+  );
+
 whenBack(() => {
   void outbox.flush();
+  sendFiles();
   void queryClient.invalidateQueries();
 });
 
@@ -174,6 +181,7 @@ export const useLiveSession = (session: Session): void => {
         heard = true;
         heardOfServer(true);
         void outbox.flush();
+        sendFiles();
       });
       source.addEventListener('change', (message: MessageEvent<string>) => {
         const event = ChangeEvent.safeParse(JSON.parse(message.data));

@@ -52,3 +52,46 @@ test('a house of a landed version is migrated, and each of its rows says what it
   expect(await migrate(owner)).toEqual([]);
   await house.close();
 });
+
+/** The step that the last landed version ends with; it moves on when this one has landed. */
+const LAST_LANDED = '0021_kitchen_work';
+
+test('the last landed version works beside this one for a while: since it, a database has only been added to', async () => {
+  const house = await openTestHouse();
+  const { owner } = house;
+  await sql`drop schema public cascade`.execute(owner);
+  await sql`create schema public`.execute(owner);
+  await migrate(owner, LAST_LANDED);
+  interface Column {
+    place: string;
+    type: string;
+    asked: boolean;
+  }
+  const columns = async (): Promise<Map<string, Column>> => {
+    const { rows } = await sql<Column>`
+      select table_name || '.' || column_name as place, data_type as type,
+        is_nullable = 'NO' and column_default is null and is_generated = 'NEVER' and is_identity = 'NO' as asked
+      from information_schema.columns where table_schema = 'public'`.execute(owner);
+    return new Map(rows.map((row) => [row.place, row]));
+  };
+  const functions = async (): Promise<string[]> => {
+    const { rows } = await sql<{ name: string }>`
+      select p.oid::regprocedure::text || ' ' || pg_get_function_result(p.oid) as name
+      from pg_proc p join pg_namespace n on n.oid = p.pronamespace where n.nspname = 'public' and p.prokind = 'f'
+        and not exists (select from pg_depend d where d.objid = p.oid and d.deptype = 'e')`.execute(owner);
+    return rows.map((row) => row.name);
+  };
+  const [before, could] = [await columns(), await functions()];
+  await migrate(owner);
+  const [after, can] = [await columns(), await functions()];
+  const tables = new Set([...before.keys()].map((place) => place.split('.')[0]));
+  for (const [place, { type }] of before)
+    expect({ place, type: after.get(place)?.type }).toEqual({ place, type });
+  expect(could.filter((name) => !can.includes(name))).toEqual([]);
+  // A new column of a table that the older version writes must not ask for what it does not know.
+  const asked = [...after.values()].filter(
+    (c) => c.asked && tables.has(c.place.split('.')[0]) && !before.has(c.place),
+  );
+  expect(asked).toEqual([]);
+  await house.close();
+});

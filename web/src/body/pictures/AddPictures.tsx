@@ -117,7 +117,12 @@ export const AddPictures = ({
       const fault = fileFault({ name: file.name ?? 'The picture', type: file.type, size: file.size });
       if (fault !== null) said.push(fault);
       else
-        await sendPicture(athleteId, file, { day, pose, name: pose === 'class' ? name : '' }).catch(
+        await sendPicture(athleteId, file, { day, pose, name: pose === 'class' ? name : '' }).then(
+          (done) =>
+            done === 'waits' &&
+            said.push(
+              `${file.name ?? 'The picture'} waits on this device, encrypted, until the server answers.`,
+            ),
           (error: Error) => said.push(`${file.name ?? 'The picture'}: ${error.message}`),
         );
       setSending({ done: i + 1, of: files.length });

@@ -11,7 +11,8 @@ import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
 import { nearestPicture } from '@maul/core/body';
 import { useQuery } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
-import { call, sendFile, Unreachable } from '../../data/api.ts';
+import { call } from '../../data/api.ts';
+import { sendOrKeep } from '../../data/files.ts';
 
 export const POSE_NAMES: Readonly<Record<Pose, string>> = {
   front: 'Front',
@@ -40,20 +41,14 @@ export const fileFault = (file: Pick<File, 'size' | 'type' | 'name'>): string | 
     : null;
 };
 
-/** Sends one picture; throws the sentence of what went wrong. */
-export const sendPicture = async (
+/** Sends one picture, or keeps it on the device until the server answers; throws what the server refused. */
+export const sendPicture = (
   athleteId: string,
-  file: Blob & { name?: string },
+  file: Blob,
   said: { day: IsoDate; pose: Pose; name: string },
-): Promise<void> => {
+): Promise<'sent' | 'waits'> => {
   const query = new URLSearchParams(NewPicture.parse(said));
-  await sendFile(`${pictureAddress(athleteId, uuidv7())}?${query.toString()}`, file).catch(
-    (error: unknown) => {
-      throw error instanceof Unreachable
-        ? new Error('The server does not answer. The picture was not sent; it is still in your files.')
-        : error;
-    },
-  );
+  return sendOrKeep(`${pictureAddress(athleteId, uuidv7())}?${query.toString()}`, file);
 };
 
 /** What a picture can be laid beside: last week, the same weeks out of another prep, the last peak, and the first. */

@@ -4,7 +4,17 @@ import type { Food } from '@maul/contract/foods';
 import { NO_DETAILS } from '@maul/contract/foods';
 import type { OutboxEntry } from '../outbox.ts';
 import { keepAnswer, keptAnswer } from './answers.ts';
-import { keepAside, keptAside, outboxKeeper, tookDevice, wipe } from './index.ts';
+import {
+  dropFile,
+  filesWaiting,
+  keepAside,
+  keepFile,
+  keptAside,
+  nextFile,
+  outboxKeeper,
+  tookDevice,
+  wipe,
+} from './index.ts';
 import { makeRoom } from './room.ts';
 import { db, openDevice } from './store.ts';
 import { seal, unseal } from './vault.ts';
@@ -52,6 +62,28 @@ describe('what lies on a device', () => {
     const sealed = await seal(me, { grams: 120 });
     new Uint8Array(sealed.data)[3] = (new Uint8Array(sealed.data)[3] ?? 0) ^ 1;
     expect(await unseal(me, sealed)).toBeUndefined();
+  });
+  test('holds pictures that wait, in their order, closed, each until it is let go', async () => {
+    const picture = (words: string) => new Blob([words], { type: 'image/jpeg' });
+    expect(await keepFile(me, '/api/pictures/1', picture('the first body'))).toBe(true);
+    await keepFile(me, '/api/pictures/2', picture('the second body'));
+    // The same one again is the same one.
+    await keepFile(me, '/api/pictures/2', picture('the second body'));
+    expect(await filesWaiting(me)).toBe(2);
+    const lying = new TextDecoder().decode((await db.files.toArray()).at(-1)?.sealed.data);
+    expect(lying).not.toContain('body');
+    const seen: string[] = [];
+    for (let next = await nextFile(me); next; next = await nextFile(me)) {
+      seen.push(`${next.address} ${next.file.type} ${await next.file.text()}`);
+      await dropFile(me, next.address);
+    }
+    expect(seen).toEqual([
+      '/api/pictures/1 image/jpeg the first body',
+      '/api/pictures/2 image/jpeg the second body',
+    ]);
+    await keepFile(me, '/api/pictures/3', picture('the third body'));
+    await wipe(me);
+    expect(await filesWaiting(me)).toBe(0);
   });
   test('makes room for what is unsent by letting older answers go', async () => {
     await keepAnswer(me, { route: 'hours', params: {}, query: {} }, { hours: [] });

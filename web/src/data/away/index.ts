@@ -1,10 +1,12 @@
 import { forgetAnswers } from './answers.ts';
+import { forgetFiles } from './files.ts';
 import { written } from './keeper.ts';
 import { db } from './store.ts';
 import { destroyKey } from './vault.ts';
 
 export { forgetAthlete, keepAnswer, KEPT, keptAnswer } from './answers.ts';
 export { keepAside, keptAside } from './aside.ts';
+export { dropFile, filesWaiting, keepFile, nextFile } from './files.ts';
 export { outboxKeeper } from './keeper.ts';
 export { lastPerson, tookDevice } from './vault.ts';
 
@@ -14,6 +16,7 @@ export const wipe = async (personId: string): Promise<void> => {
   await written();
   await destroyKey(personId);
   await forgetAnswers(personId);
+  await forgetFiles(personId);
   await db.aside.where('personId').equals(personId).delete();
   await db.outbox.where('personId').equals(personId).delete();
 };

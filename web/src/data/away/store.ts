@@ -29,6 +29,16 @@ export interface KeptFood {
   sealed: Sealed;
 }
 
+/** A picture that waits to be sent, closed. */
+export interface KeptFile {
+  key: string;
+  personId: string;
+  at: number;
+  address: string;
+  type: string;
+  sealed: Sealed;
+}
+
 /** What a page remembers beside the log, closed: the way back of a day. */
 export interface KeptAside {
   key: string;
@@ -49,6 +59,7 @@ type Device = Dexie & {
   foods: EntityTable<KeptFood, 'key'>;
   keys: EntityTable<KeptKey, 'personId'>;
   aside: EntityTable<KeptAside, 'key'>;
+  files: EntityTable<KeptFile, 'key'>;
 };
 
 /** The device's store under a name, with every version that it had. */
@@ -63,6 +74,7 @@ export const openDevice = (name: string): Device => {
     foods: 'key, [personId+at]',
     keys: 'personId, at',
     aside: 'key, personId',
+    files: 'key, [personId+at]',
   });
   return device;
 };

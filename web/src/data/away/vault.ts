@@ -25,21 +25,32 @@ const keyOf = (personId: string): Promise<CryptoKey> => {
   return found;
 };
 
-/** Closes a value. Await it outside a transaction of the store, which would end meanwhile. */
-export const seal = async (personId: string, value: unknown): Promise<Sealed> => {
+/** Closes bytes. Await it outside a transaction of the store, which would end meanwhile. */
+export const sealBytes = async (personId: string, bytes: BufferSource): Promise<Sealed> => {
   const iv = crypto.getRandomValues(new Uint8Array(12));
-  const text = new TextEncoder().encode(JSON.stringify(value));
-  return { iv, data: await crypto.subtle.encrypt({ name: 'AES-GCM', iv }, await keyOf(personId), text) };
+  return { iv, data: await crypto.subtle.encrypt({ name: 'AES-GCM', iv }, await keyOf(personId), bytes) };
 };
 
-/** Opens a value; undefined where its key is gone or it was tampered with. */
-export const unseal = async (personId: string, { iv, data }: Sealed): Promise<unknown> => {
+/** Opens bytes; undefined where their key is gone or they were tampered with. */
+export const unsealBytes = async (
+  personId: string,
+  { iv, data }: Sealed,
+): Promise<ArrayBuffer | undefined> => {
   try {
-    const text = await crypto.subtle.decrypt({ name: 'AES-GCM', iv }, await keyOf(personId), data);
-    return JSON.parse(new TextDecoder().decode(text)) as unknown;
+    return await crypto.subtle.decrypt({ name: 'AES-GCM', iv }, await keyOf(personId), data);
   } catch {
     return undefined;
   }
+};
+
+/** Closes a value. */
+export const seal = (personId: string, value: unknown): Promise<Sealed> =>
+  sealBytes(personId, new TextEncoder().encode(JSON.stringify(value)));
+
+/** Opens a value; undefined where its key is gone or it was tampered with. */
+export const unseal = async (personId: string, sealed: Sealed): Promise<unknown> => {
+  const bytes = await unsealBytes(personId, sealed);
+  return bytes && (JSON.parse(new TextDecoder().decode(bytes)) as unknown);
 };
 
 /** Who used this device last and did not sign out. */
