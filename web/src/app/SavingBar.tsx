@@ -88,7 +88,7 @@ export const SavingBar = () => {
           <b>
             {plural(waiting, 'change waits', 'changes wait')} on this device{since(entries)}.
           </b>{' '}
-          {trouble}
+          {reachable ? trouble : 'The server does not answer.'}
         </p>
       )}
       {crowded && (
