@@ -1,6 +1,7 @@
 import { Id } from './common.ts';
 import { z } from 'zod';
 import { bodyRoutes } from './body/index.ts';
+import { changesRoutes } from './changes.ts';
 import { coachingRoutes } from './coaching/index.ts';
 import { diaryRoutes } from './diary/index.ts';
 import { foodsRoutes } from './foods/index.ts';
@@ -33,6 +34,7 @@ export const routes = {
   ...diaryRoutes,
   ...coachingRoutes,
   ...peakRoutes,
+  ...changesRoutes,
 } as const;
 
 export type RouteName = keyof typeof routes;
@@ -43,6 +45,8 @@ export type BodyOf<N extends RouteName> = z.input<Part<N, 'body'>>;
 /** What a row says that is written by a route, without its version and whether it is there. */
 export type ContentOf<N extends RouteName> = Omit<z.output<Part<N, 'body'>>, 'base' | 'deleted'>;
 export type ResponseOf<N extends RouteName> = z.infer<Part<N, 'response'>>;
+
+export { MOST_CHANGES, type Change } from './changes.ts';
 
 /** What the server tells a listening page: something of this athlete has changed. Sent over `/api/events`. */
 export const ChangeEvent = z.strictObject({

@@ -15,6 +15,7 @@ import { lettersOf, mountCoaching } from './coaching/index.ts';
 import { mountKitchenWork } from './kitchen/index.ts';
 import { mountPeak } from './peak/index.ts';
 import { CALENDAR_FEED_PATH, calendarFeed, mountPlan, ordersFor, seasonOn } from './plan/index.ts';
+import { mountChanges } from './platform/http/changes.ts';
 import { mount, type Services } from './platform/http/mount.ts';
 import { apiDocs } from './platform/http/docs.ts';
 import { page } from './platform/http/page.ts';
@@ -100,6 +101,7 @@ export const createApp = ({ house, log, feed, count, webDir }: AppOptions): Expr
   mountKitchenWork(api, house);
   mountExchange(api, house);
   mountCoaching(api, house);
+  mountChanges(api, house);
   api.use('/api', () => {
     throw new ProblemError('not-found', 'There is no such address.');
   });

@@ -1,7 +1,8 @@
 import { afterAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { endTimers } from '../testing/timers.ts';
 import { outboxKeeper, written } from './away/keeper.ts';
-import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
+import { ApiProblem } from './api.ts';
+import { Outbox, outboxStore, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 import './reach.ts';
 
 const ATHLETE = '01890a5d-ac96-774b-bcce-b302099a8057';
@@ -264,5 +265,123 @@ describe('the outbox', () => {
     await settle(() => entries().length === 0);
     crowded.close();
     useOutbox.setState({ full: false });
+  });
+  test('where many wait they go together, in order; a refused one stays, and what was not looked at goes again', async () => {
+    const batches: string[][] = [];
+    const single: string[] = [];
+    let most = 25;
+    const store = outboxStore();
+    const alone: OutboxKeeper = {
+      put: () => Promise.resolve(),
+      remove: () => Promise.resolve(),
+      all: () => Promise.resolve([]),
+    };
+    const many = new Outbox(
+      alone,
+      () => undefined,
+      store,
+      (entry) => {
+        single.push(entry.id);
+        return Promise.resolve({ id: entry.id, version: 1 } as never);
+      },
+      (entries) => {
+        batches.push(entries.map((e) => e.id));
+        return Promise.resolve(
+          entries.slice(0, most).map(({ id }) =>
+            id === 'n7'
+              ? {
+                  problem: {
+                    type: 'urn:maul:problem:invalid',
+                    title: 'No',
+                    status: 422,
+                    detail: 'It cannot be right.',
+                  },
+                }
+              : { row: { id, version: 1 } },
+          ),
+        );
+      },
+    );
+    // What waits from earlier, as it is taken up from a file.
+    const waiting = Array.from({ length: 60 }, (_, i) => ({
+      ...weighIn(80),
+      key: `k${i}`,
+      seq: i,
+      personId: me,
+      id: `n${i}`,
+      state: 'waiting' as const,
+    })) as unknown as OutboxEntry[];
+    await many.open(me);
+    many.takeBack(waiting);
+    await settle(() => store.getState().entries.length === 1);
+    expect(store.getState().entries[0]).toMatchObject({
+      id: 'n7',
+      state: 'refused',
+      refusal: { sentence: 'It cannot be right.' },
+    });
+    // Twenty-five were looked at each time: the rest goes again, from where it stopped.
+    expect(batches.map((b) => [b.length, b[0]])).toEqual([
+      [60, 'n0'],
+      [35, 'n25'],
+      [10, 'n50'],
+    ]);
+    expect(single).toEqual([]);
+    // An older house knows no such way: they go one by one from the first.
+    most = 0;
+    single.length = 0;
+    const older = new Outbox(
+      alone,
+      () => undefined,
+      store,
+      (entry) => {
+        single.push(entry.id);
+        return Promise.resolve({ id: entry.id, version: 1 } as never);
+      },
+      () =>
+        Promise.reject(
+          new ApiProblem({
+            type: 'urn:maul:problem:not-found',
+            title: 'No',
+            status: 404,
+            detail: 'No such address.',
+          }),
+        ),
+    );
+    store.setState({ entries: [] });
+    await older.open(me);
+    older.takeBack(waiting);
+    await settle(() => store.getState().entries.length === 0);
+    expect(single).toEqual(waiting.map((e) => e.id));
+    many.close();
+    older.close();
+  });
+  test('a row that changes twice is in no batch twice', async () => {
+    const batches: string[][] = [];
+    const store = outboxStore();
+    const box = new Outbox(
+      { put: () => Promise.resolve(), remove: () => Promise.resolve(), all: () => Promise.resolve([]) },
+      () => undefined,
+      store,
+      (entry) => Promise.resolve({ id: entry.id, version: entry.body.base + 1 } as never),
+      (entries) => {
+        batches.push(entries.map((e) => e.id));
+        return Promise.resolve(entries.map(({ id, body }) => ({ row: { id, version: body.base + 1 } })));
+      },
+    );
+    await box.open(me);
+    box.takeBack(
+      Array.from({ length: 50 }, (_, i) => ({
+        ...weighIn(80),
+        key: `k${i}`,
+        seq: i,
+        personId: me,
+        id: `n${i % 45}`,
+        state: 'waiting',
+      })) as unknown as OutboxEntry[],
+    );
+    await settle(() => store.getState().entries.length === 0);
+    for (const ids of batches) expect(new Set(ids).size).toBe(ids.length);
+    expect(batches[0]).toHaveLength(45);
+    box.close();
   });
 });

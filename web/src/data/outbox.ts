@@ -1,4 +1,4 @@
-import type { ResponseOf } from '@maul/contract/routes';
+import { MOST_CHANGES, type Change, type ResponseOf } from '@maul/contract/routes';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
 import { ApiProblem, call, sentenceOf } from './api.ts';
@@ -46,6 +46,20 @@ const sendByContract: Send = (entry) =>
     body: entry.body as never,
   });
 
+type Answers = ResponseOf<'sendChanges'>['answers'];
+/** Sends many changes of one athlete, in their order; answers as many of them as were looked at. */
+export type SendMany = (entries: readonly OutboxEntry[]) => Promise<Answers>;
+const sendManyByContract: SendMany = async (entries) =>
+  (
+    await call('sendChanges', {
+      params: { athleteId: entries[0]?.athleteId ?? '' },
+      body: { changes: entries.map(({ route, id, body }) => ({ route, id, body })) },
+    })
+  ).answers;
+
+/** Changes go together once so many wait, so many at most and of so much text: a press goes by itself. */
+const TOGETHER = { from: 40, most: MOST_CHANGES, letters: 120_000 } as const;
+
 type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
 
 const RETRY_MS = 3000;
@@ -61,13 +75,16 @@ export class Outbox {
   private readonly onSaved: Saved;
   private readonly store: OutboxStore;
   private readonly ask: Send;
+  private readonly askMany: SendMany;
   private personId = '';
   private running = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private soon: ReturnType<typeof setTimeout> | undefined;
   private lastSeq = 0;
-  /** The change that is on its way: told apart here, so that nothing is drawn for its leaving. */
-  private sending: string | undefined;
+  /** The changes that are on their way: told apart here, so that nothing is drawn for their leaving. */
+  private sending: ReadonlySet<string> = new Set();
+  /** False where changes go one by one: an older house, or one among them that cannot be read. */
+  private together = true;
   /** What the server has kept and is still shown as waiting. */
   private landing: { entry: OutboxEntry; row: ResponseOf<OutboxRoute> }[] = [];
   private landedAt = 0;
@@ -81,16 +98,19 @@ export class Outbox {
     onSaved: Saved,
     store: OutboxStore = useOutbox,
     ask: Send = sendByContract,
+    askMany: SendMany = sendManyByContract,
   ) {
     this.keeper = keeper;
     this.onSaved = onSaved;
     this.store = store;
     this.ask = ask;
+    this.askMany = askMany;
   }
 
   /** Takes up what this person left unsent on this device. */
   async open(personId: string): Promise<void> {
     this.personId = personId;
+    this.together = true;
     const kept = await this.keeper.all(personId);
     const known = new Set(this.store.getState().entries.map((e) => e.key));
     const mine = this.store.getState().entries.filter((e) => e.personId === personId);
@@ -117,7 +137,7 @@ export class Outbox {
         e.id === change.id &&
         e.route === change.route &&
         e.state === 'waiting' &&
-        e.key !== this.sending &&
+        !this.sending.has(e.key) &&
         !this.isKept(e),
     );
     const base = waiting ? waiting.body.base : Math.max(change.body.base, this.known.get(change.id) ?? 0);
@@ -174,7 +194,8 @@ export class Outbox {
     this.landedAt = Date.now();
     clearTimeout(this.timer);
     try {
-      for (let next = this.next(); next; next = this.next()) if (!(await this.send(next))) break;
+      for (let next = this.nextOnes(); next.length > 0; next = this.nextOnes())
+        if (!(await this.send(next))) break;
     } finally {
       this.running = false;
       this.land();
@@ -205,10 +226,25 @@ export class Outbox {
     this.keeper.remove(key).catch(() => undefined);
   }
 
-  private next(): OutboxEntry | undefined {
-    return this.store
-      .getState()
-      .entries.find((e) => e.state === 'waiting' && e.personId === this.personId && !this.isKept(e));
+  /** What goes next: one change, or many of one athlete and of different rows where many wait. */
+  private nextOnes(): OutboxEntry[] {
+    const waits = (e: OutboxEntry): boolean =>
+      e.state === 'waiting' && e.personId === this.personId && !this.isKept(e);
+    const { entries } = this.store.getState();
+    const first = entries.find(waits);
+    if (!first || !this.together || entries.length < TOGETHER.from) return first ? [first] : [];
+    const rows = new Set<string>();
+    const ones: OutboxEntry[] = [];
+    let letters = 0;
+    for (const entry of entries.filter(waits)) {
+      letters += JSON.stringify(entry.body).length;
+      // A row that changes twice waits for the answer to its first change.
+      const stops = entry.athleteId !== first.athleteId || rows.has(entry.id) || letters > TOGETHER.letters;
+      if (ones.length === TOGETHER.most || (stops && ones.length > 0)) break;
+      rows.add(entry.id);
+      ones.push(entry);
+    }
+    return ones;
   }
 
   private isKept({ key }: OutboxEntry): boolean {
@@ -226,28 +262,45 @@ export class Outbox {
     this.set(this.store.getState().entries.filter((e) => !gone.has(e.key)));
   }
 
-  private async send(entry: OutboxEntry): Promise<boolean> {
-    this.sending = entry.key;
+  private async send(entries: readonly OutboxEntry[]): Promise<boolean> {
+    const [first] = entries;
+    if (!first) return false;
+    this.sending = new Set(entries.map((e) => e.key));
     try {
-      const row = await this.ask(entry);
+      const answers: Answers =
+        entries.length === 1 ? [{ row: await this.ask(first) }] : await this.askMany(entries);
       if (this.store.getState().trouble !== null) this.store.setState({ trouble: null });
-      this.rebase(entry, row);
-      this.landing.push({ entry, row });
-      this.letGo(entry.key);
+      for (const [i, entry] of entries.entries()) {
+        const answer = answers[i];
+        if (answer && 'row' in answer) this.kept(entry, answer.row as ResponseOf<OutboxRoute>);
+        else if (answer) this.failed(entry, new ApiProblem(answer.problem));
+      }
       if (Date.now() - this.landedAt > LAND_MS) this.land();
-      return true;
+      return answers.length > 0;
     } catch (error) {
-      return this.failed(entry, error);
+      const refused =
+        error instanceof ApiProblem &&
+        error.problem.status < 500 &&
+        ![401, 429].includes(error.problem.status);
+      if (entries.length === 1 || !refused) return this.failed(first, error);
+      this.together = false;
+      return true;
     } finally {
-      this.sending = undefined;
+      this.sending = new Set();
     }
+  }
+
+  private kept(entry: OutboxEntry, row: ResponseOf<OutboxRoute>): void {
+    this.rebase(entry, row);
+    this.landing.push({ entry, row });
+    this.letGo(entry.key);
   }
 
   private failed(entry: OutboxEntry, error: unknown): boolean {
     const unanswered =
       !(error instanceof ApiProblem) ||
       error.problem.status >= 500 ||
-      error.is('not-signed-in') ||
+      error.problem.status === 401 ||
       error.is('too-many-tries');
     if (unanswered) {
       this.store.setState({ trouble: sentenceOf(error) });

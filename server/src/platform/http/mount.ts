@@ -118,6 +118,15 @@ const program = async (house: Services, route: Route, token: string, req: Reques
   return found;
 };
 
+const handlers = new WeakMap<Services, Map<RouteName, (context: never) => Promise<unknown>>>();
+
+/** The handler of a route of a house, for a request that brings many. */
+export const handlerOf = <N extends RouteName>(house: Services, name: N): Handler<N> => {
+  const handler = handlers.get(house)?.get(name);
+  if (!handler) throw new Error(`Nothing answers ${name}.`);
+  return handler as unknown as Handler<N>;
+};
+
 /** Joins a route of the contract to its handler: parses what comes in, and what goes out. */
 export const mount = <N extends RouteName>(
   router: Router,
@@ -126,6 +135,8 @@ export const mount = <N extends RouteName>(
   handler: Handler<N>,
 ): void => {
   const route = routes[name];
+  const known = handlers.get(house) ?? new Map<RouteName, (context: never) => Promise<unknown>>();
+  handlers.set(house, known.set(name, handler));
   router[route.verb](route.path, async (req, res) => {
     const token = bearerOf(req);
     const signed =
