@@ -46,7 +46,7 @@ export type BodyOf<N extends RouteName> = z.input<Part<N, 'body'>>;
 export type ContentOf<N extends RouteName> = Omit<z.output<Part<N, 'body'>>, 'base' | 'deleted'>;
 export type ResponseOf<N extends RouteName> = z.infer<Part<N, 'response'>>;
 
-export { MOST_CHANGES, type Change } from './changes.ts';
+export { MOST_CHANGES } from './changes.ts';
 
 /** What the server tells a listening page: something of this athlete has changed. Sent over `/api/events`. */
 export const ChangeEvent = z.strictObject({

@@ -1,4 +1,4 @@
-import { MOST_CHANGES, type Change, type ResponseOf } from '@maul/contract/routes';
+import { MOST_CHANGES, type ResponseOf } from '@maul/contract/routes';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
 import { ApiProblem, call, sentenceOf } from './api.ts';
