@@ -28,7 +28,6 @@ export const Change = z.discriminatedUnion('route', [
   change('putFood'),
   change('putContainer'),
 ]);
-export type Change = z.input<typeof Change>;
 
 /** So many changes go together at most. */
 export const MOST_CHANGES = 100;

@@ -103,7 +103,7 @@ export const SavingBar = () => {
       {files.refused !== null && (
         <div className="saving-refused">
           <p>
-            <b>A picture was not taken in.</b> {files.refused}
+            <b>A picture was not saved.</b> {files.refused}
           </p>
           <Button size="small" onClick={() => useFiles.setState({ refused: null })}>
             I have read it

@@ -59,6 +59,13 @@ beforeEach(async () => {
   await outbox.open(me);
 });
 
+/** A device that forgets with the page. */
+const KEEPS_NOTHING: OutboxKeeper = {
+  put: () => Promise.resolve(),
+  remove: () => Promise.resolve(),
+  all: () => Promise.resolve([]),
+};
+
 describe('the outbox', () => {
   test('sends at once, tells what was saved, and is empty again', async () => {
     answer = ({ kg }) => saved(kg, 1);
@@ -271,13 +278,8 @@ describe('the outbox', () => {
     const single: string[] = [];
     let most = 25;
     const store = outboxStore();
-    const alone: OutboxKeeper = {
-      put: () => Promise.resolve(),
-      remove: () => Promise.resolve(),
-      all: () => Promise.resolve([]),
-    };
     const many = new Outbox(
-      alone,
+      KEEPS_NOTHING,
       () => undefined,
       store,
       (entry) => {
@@ -330,7 +332,7 @@ describe('the outbox', () => {
     most = 0;
     single.length = 0;
     const older = new Outbox(
-      alone,
+      KEEPS_NOTHING,
       () => undefined,
       store,
       (entry) => {

@@ -84,11 +84,11 @@ export const keepAside = (name: string, value: unknown): void => {
   writing = writing.then(async () => (await away()).keepAside(whose, name, value)).catch(() => undefined);
 };
 
-/** What was kept beside the log of who is signed in, by name; and whose it is. */
-export const keptAside = async (): Promise<{ whose: string | undefined; kept: [string, unknown][] }> => {
+/** What was kept beside the log of who is signed in, by name. */
+export const keptAside = async (): Promise<[string, unknown][]> => {
   const whose = personId;
   await writing;
-  return { whose, kept: whose === undefined ? [] : await (await away()).keptAside(whose).catch(() => []) };
+  return whose === undefined ? [] : (await away()).keptAside(whose).catch(() => []);
 };
 
 /** Who is signed in on this page. */

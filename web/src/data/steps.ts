@@ -54,7 +54,7 @@ let opened: string | undefined;
 export const openSteps = async (): Promise<void> => {
   if (opened === holder()) return;
   opened = holder();
-  const { kept } = await keptAside();
+  const kept = await keptAside();
   const steps: Record<string, DayHistory> = {};
   for (const [key, value] of kept.filter(([name]) => name.startsWith(KIND))) {
     const { at, history } = (value ?? { at: 0, history: NO_HISTORY }) as Kept;

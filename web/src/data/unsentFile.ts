@@ -30,14 +30,17 @@ export const readUnsent = (text: string, personId: string): Read => {
   try {
     json = JSON.parse(text);
   } catch {
-    return { ok: false, sentence: 'This is no file of Maul’s changes. Nothing was changed.' };
+    return { ok: false, sentence: 'This file holds no changes from Maul. Nothing was changed.' };
   }
   const file = File.safeParse(json);
   if (!file.success)
-    return { ok: false, sentence: 'This is no file of Maul’s changes. Nothing was changed.' };
+    return { ok: false, sentence: 'This file holds no changes from Maul. Nothing was changed.' };
   const mine = file.data.changes.filter((c) => c.personId === personId);
   if (mine.length < file.data.changes.length)
-    return { ok: false, sentence: 'These changes are of another account. Nothing was changed.' };
+    return {
+      ok: false,
+      sentence: 'These changes belong to another account. Sign in to that one first. Nothing was changed.',
+    };
   const entries = mine.flatMap((change) =>
     routes[change.route].body.safeParse(change.body).success
       ? [{ ...change, state: 'waiting' } as unknown as OutboxEntry]
