@@ -87,8 +87,8 @@ export const SignOut = () => {
       <h2 className="panel-title">Sign out</h2>
       {said && <Alert severity={said.good ? 'success' : 'error'}>{said.text}</Alert>}
       <p className="second">
-        Signing out takes everything of yours off this device. Everywhere: each other device keeps nothing
-        from when it is next online, also what it has not sent by then.
+        Signing out takes everything of yours off this device. Signing out everywhere also empties your other
+        devices when they are next online; what they have not sent by then is lost.
       </p>
       <div className="pair">
         <Button onClick={() => (unsent > 0 ? setAsked('here') : out(false))}>Sign out here</Button>
