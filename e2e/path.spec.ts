@@ -97,6 +97,8 @@ test('weigh a meal, be seen by the coach, get an order, acknowledge it', async (
 
   await test.step('3: the bench, by keyboard alone', async () => {
     await page.getByRole('link', { name: 'Weigh' }).first().press('Enter');
+    // The dock beside the day has the same buttons: only the bench's own page is meant.
+    await expect(page.locator('.bench-page')).toBeVisible();
     await expect(page.getByText('Simulated scale, a stand-in')).toBeVisible();
     mealNumber = Number(/Meal (\d+)/.exec(await page.locator('.bench-strip').innerText())?.[1]);
     await bowlOn(page);
