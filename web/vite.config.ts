@@ -33,12 +33,12 @@ export default defineConfig({
           { name: 'Weigh in', url: '/morning' },
         ],
       },
-      workbox: {
+      strategies: 'injectManifest',
+      srcDir: 'src/app',
+      filename: 'sw.ts',
+      injectManifest: {
         globPatterns: ['index.html', 'icon*.{svg,png}', 'assets/**/*.{js,css,wasm,woff2}'],
         maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
-        navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//, /^\/calendar\//],
-        cleanupOutdatedCaches: true,
       },
     }),
   ],

@@ -14,7 +14,7 @@ import { startMode } from './ui/theme/mode.ts';
 import { theme } from './ui/theme/theme.ts';
 
 startMode();
-if (import.meta.env.PROD) keepApp();
+if (import.meta.env.PROD) keepApp((to) => router.navigate(to));
 const nonce = document.querySelector('meta[property="csp-nonce"]')?.getAttribute('content') ?? undefined;
 const cache = createCache({ key: 'm', nonce });
 const root = document.getElementById('root');

@@ -8,8 +8,10 @@ import {
   datesFrom,
   minutesOf,
   daysBetween,
+  instantAt,
   isIsoDate,
   isoDate,
+  localMoment,
   weekday,
   weekStart,
 } from './dates.ts';
@@ -47,6 +49,40 @@ describe('civil dates', () => {
       }),
     );
   });
+});
+
+describe('the instant of a clock', () => {
+  const utc = (date: string, minutes: number, zone = 'Europe/Vienna') =>
+    instantAt(isoDate(date), minutes, zone).toISOString().slice(0, 16);
+  // Directive 2000/84/EC: summer time begins and ends at 01:00 UTC on the last Sundays of March and October.
+  test.each([
+    ['2026-11-29', 390, '2026-11-29T05:30'],
+    ['2026-07-01', 390, '2026-07-01T04:30'],
+    ['2026-11-29', 1500, '2026-11-30T00:00'],
+    ['2026-03-29', 119, '2026-03-29T00:59'],
+    ['2026-03-29', 150, '2026-03-29T01:30'],
+    ['2026-03-29', 180, '2026-03-29T01:00'],
+    ['2026-10-25', 150, '2026-10-25T00:30'],
+    ['2026-10-25', 180, '2026-10-25T02:00'],
+  ])('%s and %d minutes in Vienna', (date, minutes, instant) => expect(utc(date, minutes)).toBe(instant));
+  test('law: the clock of the zone shows it, but for an hour that is skipped', () => {
+    const zones = ['Europe/Vienna', 'America/St_Johns', 'Pacific/Chatham', 'Asia/Kolkata', 'UTC'];
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 4000 }),
+        fc.integer({ min: 0, max: 1439 }),
+        fc.constantFrom(...zones),
+        (days, minutes, zone) => {
+          const date = addDays(isoDate('2020-01-01'), days);
+          const shown = localMoment(instantAt(date, minutes, zone), zone);
+          expect(shown.date).toBe(date);
+          expect([0, 60]).toContain(shown.minutes - minutes);
+        },
+      ),
+    );
+  });
+  test('a zone that nobody knows is refused', () =>
+    expect(() => instantAt(isoDate('2026-11-29'), 0, 'Nowhere/Here')).toThrow(RangeError));
 });
 
 describe('the athlete’s day', () => {

@@ -100,6 +100,24 @@ export const localMoment = (instant: Date, zone: string): LocalMoment => {
   };
 };
 
+/**
+ * The instant at which a clock in a zone shows so many minutes after the midnight of a date; the count may pass the day's end. A time that a zone skips in
+ * spring is read with the clock of before; of a time that it shows twice in autumn, the first is meant. Throws RangeError when the zone is unknown.
+ *
+ * @example
+ * instantAt('2026-11-29', 390, 'Europe/Vienna').toISOString() // => '2026-11-29T05:30:00.000Z'
+ */
+export const instantAt = (date: IsoDate, minutes: number, zone: string): Date => {
+  const wall = toUtc(date) + minutes * 60_000;
+  const aheadAt = (instant: number): number => {
+    const shown = localMoment(new Date(instant), zone);
+    return toUtc(shown.date) + shown.minutes * 60_000 - instant;
+  };
+  const [before, after] = [aheadAt(wall - DAY_MS), aheadAt(wall + DAY_MS)];
+  const shows = (ahead: number): boolean => aheadAt(wall - ahead) === ahead;
+  return new Date(wall - (shows(before) || !shows(after) ? before : after));
+};
+
 /** Minutes after midnight at which an athlete's day turns, unless set: 04:00. common practice, no source. */
 export const DAY_TURNS_AT = 240;
 

@@ -19,6 +19,7 @@ export {
   datesFrom,
   DAY_TURNS_AT,
   daysBetween,
+  instantAt,
   isClock,
   isIsoDate,
   isoDate,

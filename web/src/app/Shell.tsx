@@ -7,6 +7,7 @@ import { longDateTime } from '../ui/formats/show.ts';
 import { NewerBar } from './NewerBar.tsx';
 import { SavingBar } from './SavingBar.tsx';
 import { useUndo } from '../data/undo.ts';
+import { ReminderBar } from '../reminders/index.ts';
 import './shell.css';
 
 const UndoBar = lazy(() => import('../ui/UndoBar.tsx'));
@@ -98,6 +99,11 @@ const Live = () => {
       <div className="room">
         <SavingBar />
         <NewerBar />
+        {person.isAthlete && person.hasSeason && (
+          <Suspense fallback={null}>
+            <ReminderBar />
+          </Suspense>
+        )}
         {person.leavingAt && (
           <p className="leaving" role="status">
             This account will be deleted on {longDateTime(person.leavingAt)}.{' '}

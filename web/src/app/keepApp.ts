@@ -44,13 +44,18 @@ const follow = (): void => {
 
 /**
  * Keeps the whole application on the device once the first page has been seen and the browser is idle, so that a dialog that was never
- * opened opens without a network. A device that cannot is no worse off.
+ * opened opens without a network. A device that cannot is no worse off. `go` opens an address of Maul.
  */
-export const keepApp = (): void => {
+export const keepApp = (go: (to: string) => unknown): void => {
   if (!('serviceWorker' in navigator)) return;
   // The very first worker takes nobody's place.
   if (navigator.serviceWorker.controller)
     navigator.serviceWorker.addEventListener('controllerchange', follow, { once: true });
+  // A reminder that was pressed outside the page leads here.
+  navigator.serviceWorker.addEventListener('message', (event) => {
+    const { type, to } = (event.data ?? {}) as { type?: string; to?: string };
+    if (type === 'GO' && to !== undefined) void go(to);
+  });
   const keep = (): void => {
     navigator.serviceWorker.register('/sw.js').then(told, () => undefined);
   };

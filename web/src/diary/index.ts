@@ -1,3 +1,4 @@
 export { DayView } from './page/DayView.tsx';
+export { deadlinesOf } from './rail/deadlines.ts';
 export { railPosition, railTicks } from './rail/railScale.ts';
 export { diaryRoutes } from './routes.tsx';

@@ -13,6 +13,7 @@ import { SignOut } from './SignOut.tsx';
 import { Signing } from './Signing.tsx';
 import { Tokens } from './Tokens.tsx';
 import { AccountHistory } from './AccountHistory.tsx';
+import { Reminders } from '../reminders/index.ts';
 import { chooseMode, chosenMode, type Mode } from '../ui/theme/mode.ts';
 import '../ui/styles/accounts.css';
 
@@ -92,6 +93,7 @@ export const AccountPage = () => {
           <BlockedPeople athleteId={person.id} />
         </section>
       )}
+      {person.isAthlete && person.hasSeason && <Reminders />}
       <Look />
       <section className="rows">
         <h2 className="panel-title">About the numbers</h2>

@@ -1,19 +1,7 @@
 import { type DayDocument, waterEntries } from '@maul/contract/diary';
-import { type Deadline as ByThen, deadlinesOn, offsetOn, slotClock } from '@maul/core/peak';
-import { phaseOn, sodiumOfDay } from '@maul/core/plan';
+import { type Deadline as ByThen, slotClock } from '@maul/core/peak';
+import { sodiumOfDay } from '@maul/core/plan';
 import { localMoment, minutesIntoDay, whole } from '@maul/core/units';
-
-/** By when how much of the day's water and salt is taken, on a day of a peak week that has a board; none on other days. */
-export const deadlinesOf = (day: Pick<DayDocument, 'season' | 'date' | 'athlete'>): ByThen[] => {
-  const phase = phaseOn(day.season, day.date);
-  return phase?.board
-    ? deadlinesOn(
-        phase.board,
-        offsetOn({ to: phase.to, board: phase.board }, day.date),
-        day.athlete.profile.routine.waking,
-      )
-    : [];
-};
 
 const litres = (millilitres: number): string => (millilitres / 1000).toFixed(millilitres % 100 === 0 ? 1 : 2);
 

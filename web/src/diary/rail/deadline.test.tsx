@@ -6,7 +6,8 @@ import { addDays } from '@maul/core/units';
 import { render, screen } from '@testing-library/react';
 import { afresh } from '../../testing/render.tsx';
 import { testDay, testEntry, testMeal, testPortion, TODAY } from '../../testing/samples.ts';
-import { Deadline, deadlinesOf, takenBy } from './Deadline.tsx';
+import { Deadline, takenBy } from './Deadline.tsx';
+import { deadlinesOf } from './deadlines.ts';
 
 const peak = {
   ...phaseTemplate('peak-week', addDays(TODAY, -3), addDays(TODAY, 3), 'peak'),

@@ -1,0 +1,2 @@
+export { Reminders } from './Reminders.tsx';
+export { ReminderBar } from './lazy.ts';
