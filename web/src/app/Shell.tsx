@@ -6,6 +6,7 @@ import { sessionQuery, useLiveSession, useSession } from '../data/session.ts';
 import { longDateTime } from '../ui/formats/show.ts';
 import { NewerBar } from './NewerBar.tsx';
 import { SavingBar } from './SavingBar.tsx';
+import { WaitingBar } from './WaitingBar.tsx';
 import { useUndo } from '../data/undo.ts';
 import { ReminderBar } from '../reminders/index.ts';
 import './shell.css';
@@ -98,6 +99,7 @@ const Live = () => {
       <Spine />
       <div className="room">
         <SavingBar />
+        <WaitingBar />
         <NewerBar />
         {person.isAthlete && person.hasSeason && (
           <Suspense fallback={null}>

@@ -9,7 +9,8 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { call, sentenceOf } from '../data/api.ts';
+import { type Act, actOrLater, dropAct, useActs } from '../data/acts.ts';
+import { sentenceOf } from '../data/api.ts';
 import { checkInsQuery } from '../data/queries.ts';
 import { onDevice, sawAnswer } from '../data/remembered.ts';
 import { queryClient, useOwnDay } from '../data/session.ts';
@@ -30,13 +31,49 @@ const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; 
   const [id] = useState(() => uuidv7());
   const send = useMutation({
     mutationFn: () =>
-      call('sendCheckIn', { params: { athleteId: athlete.id, id }, body: { to: packet.to, words } }),
-    onSuccess: () => {
+      actOrLater({
+        id,
+        route: 'sendCheckIn',
+        params: { athleteId: athlete.id, id },
+        body: { to: packet.to, words },
+        what: `Your week up to ${shortDate(packet.to)}`,
+      }),
+    onSuccess: (how) => {
       onDevice.keep(key, null);
+      if (how === 'waits') return undefined;
       onSent();
       return queryClient.invalidateQueries({ queryKey: ['check-ins', athlete.id] });
     },
   });
+  const waits = useActs((s) =>
+    s.acts.find(
+      (a): a is Act<'sendCheckIn'> =>
+        a.route === 'sendCheckIn' &&
+        a.refused === null &&
+        a.params.athleteId === athlete.id &&
+        (a as Act<'sendCheckIn'>).body?.to === packet.to,
+    ),
+  );
+  if (waits)
+    return (
+      <section aria-label="Send it" className="week-send">
+        <p role="status">
+          <b>This week waits on this device since {longDateTime(new Date(waits.at).toISOString())}.</b> It is
+          sent when the server answers, after the changes of your log, as the log says it then.
+        </p>
+        {waits.body?.words && <p className="review-words">{waits.body.words}</p>}
+        <Button
+          variant="outlined"
+          onClick={() => {
+            setWords(waits.body?.words ?? '');
+            onDevice.keep(key, waits.body?.words ?? '');
+            dropAct(waits.id);
+          }}
+        >
+          Do not send it
+        </Button>
+      </section>
+    );
   return (
     <section aria-label="Send it" className="week-send">
       <TextField

@@ -21,10 +21,14 @@ export class ApiProblem extends Error {
   }
 }
 
-/** The server did not answer at all. */
+/** The server did not answer at all. What was asked of it alone is not done; what this device keeps and sends later says so itself. */
 export class Unreachable extends Error {
-  constructor() {
-    super('The server does not answer. What you do is kept on this device and sent when it does.');
+  constructor(writes = false) {
+    super(
+      writes
+        ? 'The server does not answer, so nothing was sent. What you entered is still here: try again later.'
+        : 'The server does not answer, and this device has no copy of what you asked for.',
+    );
   }
 }
 
@@ -63,10 +67,10 @@ const addressOf = (path: string, params: Record<string, string>, query: Record<s
   return search === '' ? filled : `${filled}?${search}`;
 };
 
-const readProblem = async (response: Response): Promise<Problem> => {
+const readProblem = async (response: Response, writes: boolean): Promise<Problem> => {
   const parsed = Problem.safeParse(await response.json().catch(() => undefined));
   if (parsed.success) return parsed.data;
-  if (response.status >= 500) throw new Unreachable();
+  if (response.status >= 500) throw new Unreachable(writes);
   return {
     type: `${PROBLEM_PREFIX}internal`,
     title: 'Something went wrong',
@@ -89,9 +93,9 @@ const ask = async <N extends RouteName>(name: N, options: CallOptions<N>): Promi
     });
   } catch (error) {
     if (options.signal?.aborted) throw error;
-    throw new Unreachable();
+    throw new Unreachable(writes);
   }
-  if (!response.ok) throw new ApiProblem(await readProblem(response));
+  if (!response.ok) throw new ApiProblem(await readProblem(response, writes));
   return route.response.parse(await response.json()) as ResponseOf<N>;
 };
 
@@ -144,9 +148,9 @@ export const sendFile = async (address: string, file: Blob): Promise<unknown> =>
     credentials: 'same-origin',
   }).catch(() => {
     standIn?.heard(false);
-    throw new Unreachable();
+    throw new Unreachable(true);
   });
-  if (!response.ok) throw new ApiProblem(await readProblem(response));
+  if (!response.ok) throw new ApiProblem(await readProblem(response, true));
   standIn?.heard(true);
   return response.json();
 };

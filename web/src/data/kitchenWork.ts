@@ -86,6 +86,23 @@ export const useStock = (athleteId: string, q = '', enabled = true) => {
   return { ...query, stock, waste: query.data?.pages[0]?.waste ?? 0, mates };
 };
 
+/** One box or pack with what this device has done to it and not sent yet; also one that only this device knows so far. */
+export const useStockOne = (athleteId: string, id: string) => {
+  const query = useQuery({
+    queryKey: ['stock', 'one', athleteId, id],
+    queryFn: ({ signal }) => call('stockOne', { params: { athleteId, id }, signal }),
+  });
+  const entries = useOutbox(
+    useShallow((s) => s.entries.filter((e) => ofKitchen(e) || e.route === 'putPortion')),
+  );
+  const { data } = query;
+  const item = useMemo(
+    () => pendingStock(data ? [data] : [], entries, [athleteId]).find((s) => s.id === id),
+    [data, entries, athleteId, id],
+  );
+  return { ...query, item };
+};
+
 /** Boxes, leftovers and opened packs that may be eaten now, first to expire first. */
 export const useOffered = (athleteId: string, enabled = true) => {
   const { stock } = useStock(athleteId, '', enabled);

@@ -6,7 +6,9 @@ import { type Query, QueryCache, QueryClient, useQuery } from '@tanstack/react-q
 import { useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { deviceToday } from './device.ts';
+import { openActs, sendActs, useActs, whenSaid } from './acts.ts';
 import { ApiProblem, call, isAway } from './api.ts';
+import { openDrafts, useDrafts } from './drafts.ts';
 import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipeDevice } from './reach.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './journal.ts';
@@ -51,8 +53,11 @@ const sendFiles = (): void =>
     () => undefined,
   );
 
+whenSaid(() => void queryClient.invalidateQueries());
+
 whenBack(() => {
   void outbox.flush();
+  void sendActs();
   sendFiles();
   void queryClient.invalidateQueries();
 });
@@ -168,6 +173,8 @@ export const useLiveSession = (session: Session): void => {
   }, [personId, session]);
   useEffect(() => {
     void outbox.open(personId);
+    void openDrafts();
+    void openActs();
     const online = () => void outbox.flush();
     window.addEventListener('online', online);
     let source: EventSource;
@@ -320,6 +327,8 @@ export const leave = async (everywhere: boolean): Promise<void> => {
   outbox.close();
   await wipeDevice();
   useOutbox.setState({ entries: [] });
+  useActs.setState({ acts: [] });
+  useDrafts.setState({ drafts: {} });
   queryClient.clear();
   queryClient.setQueryData(['session'], null);
 };

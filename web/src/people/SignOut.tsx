@@ -2,7 +2,10 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useActs } from '../data/acts.ts';
 import { sentenceOf } from '../data/api.ts';
+import { useDrafts } from '../data/drafts.ts';
+import { useFiles } from '../data/files.ts';
 import { useOutbox } from '../data/outbox.ts';
 import { leave, outbox, useSession } from '../data/session.ts';
 import { readUnsent, unsentFile } from '../data/unsentFile.ts';
@@ -18,6 +21,18 @@ const saveAsFile = (name: string, text: string): void => {
   URL.revokeObjectURL(address);
 };
 
+/** What waits beside the changes of the log, in words. */
+const useAlso = (): string[] => {
+  const acts = useActs((s) => s.acts);
+  const drafts = useDrafts((s) => s.drafts);
+  const { waiting } = useFiles();
+  return [
+    ...acts.map((a) => a.what),
+    ...Object.values(drafts).map((d) => `${d.what}, a draft`),
+    ...(waiting > 0 ? [plural(waiting, 'picture')] : []),
+  ];
+};
+
 /** Asks what becomes of changes that the server does not have yet: signing out takes them off the device. */
 const Unsent = ({
   everywhere,
@@ -30,20 +45,27 @@ const Unsent = ({
 }) => {
   const { person } = useSession();
   const entries = useOutbox((s) => s.entries);
+  const also = useAlso();
   const [saved, setSaved] = useState(false);
   return (
     <FormDialog
-      title={`${plural(entries.length, 'change is', 'changes are')} not sent yet`}
+      title={
+        entries.length > 0
+          ? `${plural(entries.length, 'change is', 'changes are')} not sent yet`
+          : 'Something is not sent yet'
+      }
       onClose={onClose}
       leave="Stay signed in"
       keep={everywhere ? 'Sign out everywhere' : 'Sign out'}
       onKeep={onOut}
     >
       <p>
-        Signing out takes everything of yours off this device, these changes too. Stay until they are sent, or
-        keep them as a file: it brings them back when you are signed in again.
+        Signing out takes everything of yours off this device, what is not sent too.
+        {entries.length > 0 &&
+          ' Stay until the changes are sent, or keep them as a file: it brings them back when you are signed in again.'}
       </p>
-      <div>
+      {also.length > 0 && <p>Lost without a copy: {also.join('; ')}.</p>}
+      <div hidden={entries.length === 0}>
         <Button
           onClick={() => {
             saveAsFile('maul-not-sent.json', unsentFile(person, entries));
@@ -61,7 +83,8 @@ const Unsent = ({
 /** The way out: here or everywhere, and the way back for changes that were saved as a file. */
 export const SignOut = () => {
   const { person } = useSession();
-  const unsent = useOutbox((s) => s.entries.length);
+  const changes = useOutbox((s) => s.entries.length);
+  const unsent = changes + useAlso().length;
   const navigate = useNavigate();
   const [said, setSaid] = useState<{ good: boolean; text: string } | null>(null);
   const [asked, setAsked] = useState<'here' | 'everywhere' | null>(null);

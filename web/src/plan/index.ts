@@ -1,5 +1,6 @@
 export { CautionLine, standingText } from './cautions/Cautions.tsx';
 export { WhyDialog } from './lazy.ts';
+export { Acknowledge } from './orders/Acknowledge.tsx';
 export { MovementForm } from './orders/MovementForm.tsx';
 export { OrderPanel } from './orders/OrderPanel.tsx';
 export { movementText, orderText } from './orders/orderText.ts';

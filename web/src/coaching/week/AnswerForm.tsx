@@ -4,7 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useMutation } from '@tanstack/react-query';
 import { type KeyboardEvent as ReactKey, type RefObject, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { call, sentenceOf } from '../../data/api.ts';
+import { actOrLater, useActs } from '../../data/acts.ts';
+import { sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
 
 /** A coach's answer to a week: words, or that nothing changes. */
@@ -28,9 +29,12 @@ export const AnswerForm = ({
   const [id] = useState(() => uuidv7());
   const send = useMutation({
     mutationFn: (noChange: boolean) =>
-      call('answerCheckIn', {
+      actOrLater({
+        id,
+        route: 'answerCheckIn',
         params: { athleteId, id: checkInId, answerId: id },
         body: { words: words.trim(), noChange },
+        what: 'Your answer to a week',
       }),
     onSuccess: async () => {
       await queryClient.invalidateQueries({ queryKey: ['check-ins', athleteId] });
@@ -38,6 +42,9 @@ export const AnswerForm = ({
       onAnswered();
     },
   });
+  const waits = useActs((s) =>
+    s.acts.some((a) => a.route === 'answerCheckIn' && a.refused === null && a.params.id === checkInId),
+  );
   // Control and Enter send what is written.
   const press = (event: ReactKey): void => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey) && words.trim() !== '') send.mutate(false);
@@ -58,6 +65,11 @@ export const AnswerForm = ({
         onKeyDown={press}
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
+      {waits && (
+        <p role="status" className="second">
+          An answer to this week waits on this device. It is sent when the server answers.
+        </p>
+      )}
       {send.error && <Alert severity="error">{sentenceOf(send.error)} Your words are still here.</Alert>}
       <p className="button-line">
         <Button

@@ -2,35 +2,22 @@ import type { DayDocument } from '@maul/contract/diary';
 import type { MovementOrder } from '@maul/contract/body';
 import { movementOf } from '@maul/core/body';
 import { weekStart } from '@maul/core/units';
-import Button from '@mui/material/Button';
-import { useMutation } from '@tanstack/react-query';
-import { call, sentenceOf } from '../../data/api.ts';
 import { useWeekLog } from '../../data/log.ts';
-import { queryClient } from '../../data/session.ts';
-import { movementText } from '../../plan/index.ts';
+import { Acknowledge, movementText } from '../../plan/index.ts';
 import { plural } from '../../ui/formats/show.ts';
 
 /** A signed order of cardio or steps that waits for the athlete’s word. */
-export const MovementStrip = ({ order, athleteId }: { order: MovementOrder; athleteId: string }) => {
-  const acknowledge = useMutation({
-    mutationFn: () => call('acknowledgeMovement', { params: { athleteId, id: order.id } }),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: ['day', athleteId] }),
-  });
-  return (
-    <section className="order-strip" aria-label="Order of movement">
-      <p>
-        <b>
-          {order.signedByName}, {movementText(order)}:
-        </b>{' '}
-        {order.reason}
-        {acknowledge.error && <span className="is-over"> {sentenceOf(acknowledge.error)}</span>}
-      </p>
-      <Button onClick={() => acknowledge.mutate()} disabled={acknowledge.isPending}>
-        Acknowledge
-      </Button>
-    </section>
-  );
-};
+export const MovementStrip = ({ order, athleteId }: { order: MovementOrder; athleteId: string }) => (
+  <section className="order-strip" aria-label="Order of movement">
+    <p>
+      <b>
+        {order.signedByName}, {movementText(order)}:
+      </b>{' '}
+      {order.reason}
+    </p>
+    <Acknowledge order={order} athleteId={athleteId} route="acknowledgeMovement" />
+  </section>
+);
 
 /** What is in force on a day, one of a kind: the one signed last. */
 export const movementInForce = (day: Pick<DayDocument, 'movement' | 'date'>): MovementOrder[] => {

@@ -1,17 +1,10 @@
 import type { DayDocument } from '@maul/contract/diary';
 import type { OrderRow } from '@maul/contract/plan';
-import Button from '@mui/material/Button';
-import { useMutation } from '@tanstack/react-query';
-import { orderText } from '../../plan/index.ts';
-import { call, sentenceOf } from '../../data/api.ts';
-import { queryClient } from '../../data/session.ts';
+import { Acknowledge, orderText } from '../../plan/index.ts';
 
 /** A signed order that waits for the athlete's word. */
 export const OrderStrip = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
-  const acknowledge = useMutation({
-    mutationFn: () => call('acknowledge', { params: { athleteId: day.athlete.id, id: order.id } }),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] }),
-  });
+  const held = order.heldUntil === null;
   return (
     <section className="order-strip" aria-label="Order from your coach">
       <p>
@@ -19,17 +12,14 @@ export const OrderStrip = ({ order, day }: { order: OrderRow; day: DayDocument }
           {order.signedByName}, {orderText(order, day.season)}:
         </b>{' '}
         {order.reason}
-        {order.heldUntil === null && (
+        {held && (
           <span className="second">
             {' '}
             It carries a caution and is not in force until you have confirmed it too.
           </span>
         )}
-        {acknowledge.error && <span className="is-over"> {sentenceOf(acknowledge.error)}</span>}
       </p>
-      <Button onClick={() => acknowledge.mutate()} disabled={acknowledge.isPending}>
-        {order.heldUntil === null ? 'Read, and I stand by it' : 'Acknowledge'}
-      </Button>
+      <Acknowledge order={order} athleteId={day.athlete.id} route="acknowledge" held={held} />
     </section>
   );
 };

@@ -13,12 +13,12 @@ const sendPiece = async (athleteId: string, id: string, offset: number, piece: B
       credentials: 'same-origin',
     });
   } catch {
-    throw new Unreachable();
+    throw new Unreachable(true);
   }
   const body: unknown = await response.json().catch(() => undefined);
   if (response.ok) return FoodImport.parse(body);
   const problem = Problem.safeParse(body);
-  if (!problem.success) throw new Unreachable();
+  if (!problem.success) throw new Unreachable(true);
   throw new ApiProblem(problem.data);
 };
 

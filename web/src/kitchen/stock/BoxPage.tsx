@@ -6,7 +6,6 @@ import { whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useQuery } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -14,7 +13,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../../data/api.ts';
 import { carbBasisOf } from '../../data/day.ts';
 import { addMeal, addPortion } from '../../data/edit.ts';
-import { moveStock } from '../../data/kitchenWork.ts';
+import { moveStock, useStockOne } from '../../data/kitchenWork.ts';
 import { useOwnDay } from '../../data/session.ts';
 import { asStep, takeStep } from '../../data/steps.ts';
 import { offerUndo, sayOnce } from '../../data/undo.ts';
@@ -172,15 +171,12 @@ const Box = ({ item, day }: { item: InStock; day: DayDocument }) => {
 export const BoxPage = () => {
   const { athleteId = '', id = '' } = useParams();
   const { day } = useOwnDay();
-  const { data, error, refetch } = useQuery({
-    queryKey: ['stock', 'one', athleteId, id],
-    queryFn: ({ signal }) => call('stockOne', { params: { athleteId, id }, signal }),
-  });
+  const { item, error, refetch } = useStockOne(athleteId, id);
   return (
     <KitchenFrame part="">
-      {error && !data && <Fault error={error} again={() => void refetch()} />}
-      {(!data || !day) && !error && <p className="waiting">Opening the box …</p>}
-      {data && day && <Box item={data} day={day} />}
+      {error && !item && <Fault error={error} again={() => void refetch()} />}
+      {(!item || !day) && !error && <p className="waiting">Opening the box …</p>}
+      {item && day && <Box item={item} day={day} />}
     </KitchenFrame>
   );
 };

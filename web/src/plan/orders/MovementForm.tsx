@@ -3,7 +3,6 @@ import type { DayDocument } from '@maul/contract/diary';
 import type { BodyOf } from '@maul/contract/routes';
 import { addDays, isIsoDate, numberIn } from '@maul/core/units';
 import Alert from '@mui/material/Alert';
-import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useMutation } from '@tanstack/react-query';
@@ -12,6 +11,18 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
 import { DateField } from '../../ui/fields/DateField.tsx';
+import { DraftLine, SignOrKeep, useDraft } from './SignOrKeep.tsx';
+
+/** An order of movement while it is written. */
+interface MovementDraft {
+  kind: 'cardio' | 'steps' | 'none';
+  of: 'cardio' | 'steps';
+  minutes: string;
+  days: string;
+  steps: string;
+  from: string;
+  reason: string;
+}
 
 /** An order of cardio or steps: written, seen, signed. */
 export const MovementForm = ({
@@ -25,13 +36,23 @@ export const MovementForm = ({
   onDone?: () => void;
 }) => {
   const [id, setId] = useState(() => uuidv7());
-  const [kind, setKind] = useState<'cardio' | 'steps' | 'none'>('cardio');
-  const [of, setOf] = useState<'cardio' | 'steps'>('cardio');
-  const [minutes, setMinutes] = useState(String(initial?.minutes ?? 20));
-  const [days, setDays] = useState(String(initial?.daysPerWeek ?? 2));
-  const [steps, setSteps] = useState('8000');
-  const [from, setFrom] = useState<string>(addDays(day.today, 1));
-  const [reason, setReason] = useState(initial?.reason ?? '');
+  const { kept, keep, drop } = useDraft<MovementDraft>(
+    `movement ${day.athlete.id}`,
+    `Order of movement for ${day.athlete.name}`,
+  );
+  const [typed, setTyped] = useState<MovementDraft | null>(null);
+  const draft: MovementDraft = typed ??
+    kept?.value ?? {
+      kind: 'cardio',
+      of: 'cardio',
+      minutes: String(initial?.minutes ?? 20),
+      days: String(initial?.daysPerWeek ?? 2),
+      steps: '8000',
+      from: addDays(day.today, 1),
+      reason: initial?.reason ?? '',
+    };
+  const { kind, of, minutes, days, steps, from, reason } = draft;
+  const change = (part: Partial<MovementDraft>): void => setTyped({ ...draft, ...part });
   const [fault, setFault] = useState<string | null>(null);
   const athleteId = day.athlete.id;
   const sign = useMutation({
@@ -40,7 +61,8 @@ export const MovementForm = ({
       for (const key of ['movement', 'trend', 'day'])
         await queryClient.invalidateQueries({ queryKey: [key, athleteId] });
       setId(uuidv7());
-      setReason('');
+      drop();
+      change({ reason: '' });
       onDone?.();
     },
   });
@@ -60,36 +82,52 @@ export const MovementForm = ({
   return (
     <form className="rows" onSubmit={submit} noValidate>
       <h2 className="panel-title">Order of movement</h2>
-      <TextField select label="What" value={kind} onChange={(e) => setKind(e.target.value as typeof kind)}>
+      <DraftLine
+        draft={kept}
+        onDiscard={() => {
+          drop();
+          setTyped(null);
+        }}
+      />
+      <TextField
+        select
+        label="What"
+        value={kind}
+        onChange={(e) => change({ kind: e.target.value as typeof kind })}
+      >
         <MenuItem value="cardio">Cardio, minutes on days a week</MenuItem>
         <MenuItem value="steps">Steps a day</MenuItem>
         <MenuItem value="none">End what is ordered</MenuItem>
       </TextField>
       {kind === 'cardio' && (
         <div className="pair">
-          <TextField label="Minutes each" value={minutes} onChange={(e) => setMinutes(e.target.value)} />
-          <TextField label="Days a week" value={days} onChange={(e) => setDays(e.target.value)} />
+          <TextField
+            label="Minutes each"
+            value={minutes}
+            onChange={(e) => change({ minutes: e.target.value })}
+          />
+          <TextField label="Days a week" value={days} onChange={(e) => change({ days: e.target.value })} />
         </div>
       )}
       {kind === 'steps' && (
-        <TextField label="Steps a day" value={steps} onChange={(e) => setSteps(e.target.value)} />
+        <TextField label="Steps a day" value={steps} onChange={(e) => change({ steps: e.target.value })} />
       )}
       {kind === 'none' && (
         <TextField
           select
           label="Order that ends"
           value={of}
-          onChange={(e) => setOf(e.target.value as typeof of)}
+          onChange={(e) => change({ of: e.target.value as typeof of })}
         >
           <MenuItem value="cardio">Ordered cardio</MenuItem>
           <MenuItem value="steps">Ordered steps</MenuItem>
         </TextField>
       )}
-      <DateField label="From" value={from} onChange={setFrom} min={day.today} />
+      <DateField label="From" value={from} onChange={(value) => change({ from: value })} min={day.today} />
       <TextField
         label="Reason"
         value={reason}
-        onChange={(e) => setReason(e.target.value)}
+        onChange={(e) => change({ reason: e.target.value })}
         multiline
         minRows={2}
       />
@@ -100,9 +138,15 @@ export const MovementForm = ({
       {(fault ?? (sign.error && sentenceOf(sign.error))) && (
         <Alert severity="error">{fault ?? sentenceOf(sign.error)}</Alert>
       )}
-      <Button type="submit" variant="contained" fullWidth disabled={reason.trim() === '' || sign.isPending}>
-        {day.athlete.hasCoach ? 'Sign and send' : 'Sign'}
-      </Button>
+      <SignOrKeep
+        sign={day.athlete.hasCoach ? 'Sign and send' : 'Sign'}
+        ready={reason.trim() !== '' && !sign.isPending}
+        written={typed !== null || kept !== undefined || reason !== ''}
+        onKeep={() => {
+          keep(draft);
+          setTyped(null);
+        }}
+      />
     </form>
   );
 };

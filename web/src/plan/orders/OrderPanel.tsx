@@ -13,7 +13,6 @@ import type { BodyOf } from '@maul/contract/routes';
 import type { DayDocument } from '@maul/contract/diary';
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import Alert from '@mui/material/Alert';
-import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
@@ -27,6 +26,7 @@ import { orderText } from './orderText.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { seasonQuery } from '../../data/queries.ts';
 import { queryClient } from '../../data/session.ts';
+import { DraftLine, SignOrKeep, useDraft } from './SignOrKeep.tsx';
 import { emptyDraft, orderOf, type OrderDraft } from './orderDraft.ts';
 
 const Preview = ({ before, after, macro }: { before: DayTargets; after: DayTargets; macro: TargetKey }) => {
@@ -235,12 +235,18 @@ export const OrderPanel = ({
 }) => {
   const start = addDays(day.today, 1);
   const [id, setId] = useState(() => uuidv7());
-  const [draft, setDraft] = useState(() => ({
+  const { kept, keep, drop } = useDraft<OrderDraft>(
+    `order ${day.athlete.id}`,
+    `Order for ${day.athlete.name}`,
+  );
+  const [proposed] = useState(() => ({
     ...emptyDraft(start),
     ...(initial && { dayTypes: phaseOn(day.season, start)?.dayTypes.map((t) => t.id) ?? [] }),
     ...initial,
   }));
-  const change = (part: Partial<OrderDraft>) => setDraft((d) => ({ ...d, ...part }));
+  const [typed, setTyped] = useState<OrderDraft | null>(null);
+  const draft = typed ?? kept?.value ?? proposed;
+  const change = (part: Partial<OrderDraft>) => setTyped((d) => ({ ...(d ?? draft), ...part }));
   const plan = usePlanInForce(day, draft.from);
   const order = useMemo(
     () => orderOf(draft, { today: day.today, season: plan.season }, id),
@@ -260,7 +266,8 @@ export const OrderPanel = ({
     mutationFn: (body: BodyOf<'signOrder'>) => call('signOrder', { params: { athleteId, id }, body }),
     onSuccess: async () => {
       setId(uuidv7());
-      setDraft(emptyDraft(start));
+      drop();
+      setTyped(emptyDraft(start));
       await queryClient.invalidateQueries({ queryKey: ['day', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['orders', athleteId] });
       await queryClient.invalidateQueries({ queryKey: ['in-force', athleteId] });
@@ -299,6 +306,13 @@ export const OrderPanel = ({
           }}
           noValidate
         >
+          <DraftLine
+            draft={kept}
+            onDiscard={() => {
+              drop();
+              setTyped(null);
+            }}
+          />
           <Fields draft={draft} change={change} today={day.today} season={plan.season} />
           {first && firstAfter && <Preview before={first} after={firstAfter} macro={draft.macro} />}
           {fault && (
@@ -315,9 +329,15 @@ export const OrderPanel = ({
           />
           {sign.error && <Alert severity="error">{sentenceOf(sign.error)}</Alert>}
           <div className="order-sign">
-            <Button type="submit" variant="contained" fullWidth disabled={!ready}>
-              {title === 'Change order' ? 'Sign and send' : 'Sign'}
-            </Button>
+            <SignOrKeep
+              sign={title === 'Change order' ? 'Sign and send' : 'Sign'}
+              ready={ready}
+              written={draft.amount !== '' || draft.reason !== ''}
+              onKeep={() => {
+                keep(draft);
+                setTyped(null);
+              }}
+            />
           </div>
         </form>
       </section>

@@ -1,14 +1,14 @@
 import type { DayDocument } from '@maul/contract/diary';
 import type { OrderRow } from '@maul/contract/plan';
-import Button from '@mui/material/Button';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Fault } from '../../ui/Fault.tsx';
 import { WordsOn } from '../../ui/WordsOn.tsx';
+import { Acknowledge } from './Acknowledge.tsx';
 import { MovementForm } from './MovementForm.tsx';
 import { movementText, orderText } from './orderText.ts';
 import { longDate } from '../../ui/formats/show.ts';
-import { call, sentenceOf } from '../../data/api.ts';
-import { queryClient, useOwnDay, useSession } from '../../data/session.ts';
+import { call } from '../../data/api.ts';
+import { useOwnDay, useSession } from '../../data/session.ts';
 import { OrderPanel } from './OrderPanel.tsx';
 import '../../ui/styles/review.css';
 
@@ -18,13 +18,6 @@ const standing = (order: OrderRow): string => {
 };
 
 const OrderLine = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
-  const confirm = useMutation({
-    mutationFn: () => call('acknowledge', { params: { athleteId: day.athlete.id, id: order.id } }),
-    onSuccess: async () => {
-      await queryClient.invalidateQueries({ queryKey: ['orders', day.athlete.id] });
-      await queryClient.invalidateQueries({ queryKey: ['day', day.athlete.id] });
-    },
-  });
   return (
     <li>
       <h2>{orderText(order, day.season)}</h2>
@@ -38,12 +31,13 @@ const OrderLine = ({ order, day }: { order: OrderRow; day: DayDocument }) => {
         label="About this order"
       />
       {order.heldUntil === null && (
-        <p>
-          <Button size="small" onClick={() => confirm.mutate()} disabled={confirm.isPending}>
-            Confirm its cautions
-          </Button>
-          {confirm.error && <span className="is-over"> {sentenceOf(confirm.error)}</span>}
-        </p>
+        <Acknowledge
+          order={order}
+          athleteId={day.athlete.id}
+          route="acknowledge"
+          held
+          words="Confirm its cautions"
+        />
       )}
     </li>
   );

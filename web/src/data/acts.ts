@@ -1,0 +1,97 @@
+import type { BodyOf, ParamsOf } from '@maul/contract/routes';
+import { create } from 'zustand';
+import { ApiProblem, call, isAway, sentenceOf } from './api.ts';
+import { useOutbox } from './outbox.ts';
+import { holder, keepAside, keptAside } from './reach.ts';
+
+/** What a person says to the other side once, whole and with its own id, so that it may come twice. */
+export type ActRoute = 'acknowledge' | 'acknowledgeMovement' | 'sendCheckIn' | 'answerCheckIn';
+
+export interface Act<R extends ActRoute = ActRoute> {
+  /** Of the order, the week or the answer. */
+  id: string;
+  route: R;
+  params: ParamsOf<R>;
+  body?: BodyOf<R>;
+  /** What it is, for the reader: “Your week up to Sun 29 Nov”. */
+  what: string;
+  at: number;
+  /** Why the server did not take it; null while it waits. */
+  refused: string | null;
+}
+
+export const useActs = create<{ acts: readonly Act[] }>(() => ({ acts: [] }));
+
+const ACTS = 'acts';
+const setActs = (acts: readonly Act[]): void => {
+  useActs.setState({ acts });
+  keepAside(ACTS, acts.length === 0 ? null : acts);
+};
+
+/** Gives up what waits or was refused. */
+export const dropAct = (id: string): void => setActs(useActs.getState().acts.filter((a) => a.id !== id));
+
+const send = (act: Pick<Act, 'route' | 'params' | 'body'>): Promise<unknown> =>
+  call(act.route, { params: act.params, body: act.body as never });
+
+/** Says it now; where the server is away it waits on this device. Throws what the server refused. */
+export const actOrLater = async <R extends ActRoute>(
+  act: Omit<Act<R>, 'at' | 'refused'>,
+): Promise<'done' | 'waits'> => {
+  try {
+    await send(act);
+    return 'done';
+  } catch (error) {
+    if (!isAway(error)) throw error;
+    const others = useActs.getState().acts.filter((a) => a.id !== act.id);
+    setActs([...others, { ...act, at: Date.now(), refused: null }]);
+    return 'waits';
+  }
+};
+
+/** What is shown anew once something of it was said. */
+let onSent: () => void = () => undefined;
+export const whenSaid = (work: () => void): void => {
+  onSent = work;
+};
+
+let running = false;
+/** Says what waits, the oldest first, once every change of the log is with the server: a week is sent as the log says it. */
+export const sendActs = async (): Promise<void> => {
+  const next = (): Act | undefined => useActs.getState().acts.find((a) => a.refused === null);
+  const behind = (): boolean => useOutbox.getState().entries.some((e) => e.state === 'waiting');
+  if (running || behind()) return;
+  running = true;
+  try {
+    for (let act = next(); act && !behind(); act = next()) {
+      const { id } = act;
+      try {
+        await send(act);
+        dropAct(id);
+        onSent();
+      } catch (error) {
+        const refuses = error instanceof ApiProblem && error.problem.status < 500;
+        if (!refuses || [401, 429].includes(error.problem.status)) return;
+        const refused = sentenceOf(error);
+        setActs(useActs.getState().acts.map((a) => (a.id === id ? { ...a, refused } : a)));
+      }
+    }
+  } finally {
+    running = false;
+  }
+};
+
+// The last change of the log has gone, or the server answers again.
+useOutbox.subscribe(({ reachable }) => {
+  if (reachable && useActs.getState().acts.length > 0) void sendActs();
+});
+
+/** Takes up what waits on this device for who is signed in. */
+export const openActs = async (): Promise<void> => {
+  const whose = holder();
+  const kept = (await keptAside()).find(([name]) => name === ACTS)?.[1] as Act[] | undefined;
+  if (holder() !== whose) return;
+  const here = useActs.getState().acts;
+  useActs.setState({ acts: [...(kept ?? []).filter((a) => !here.some((h) => h.id === a.id)), ...here] });
+  await sendActs();
+};
