@@ -59,6 +59,16 @@ export const acting = <T>(
   });
 };
 
+const PART = 'part';
+/** Begins a part of a transaction that can be taken back alone; ends the one before it, if one is open. */
+export const openPart = async (trx: AppTransaction, first: boolean): Promise<void> => {
+  await sql.raw(`${first ? '' : `release savepoint ${PART}; `}savepoint ${PART}`).execute(trx);
+};
+/** Takes back what the open part did. */
+export const withoutPart = async (trx: AppTransaction): Promise<void> => {
+  await sql.raw(`rollback to savepoint ${PART}`).execute(trx);
+};
+
 /** Asks the database for nothing; throws while it does not answer. */
 export const databaseAnswers = async (db: AppDb): Promise<void> => {
   await sql`select 1`.execute(db);

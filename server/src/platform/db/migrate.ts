@@ -22,6 +22,7 @@ import * as rights from './migrations/0019_rights.ts';
 import * as desk from './migrations/0020_desk.ts';
 import * as kitchenWork from './migrations/0021_kitchen_work.ts';
 import * as wipedDevices from './migrations/0022_wiped_devices.ts';
+import * as quickRights from './migrations/0023_quick_rights.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -46,6 +47,7 @@ const migrations: Record<string, Migration> = {
   '0020_desk': desk,
   '0021_kitchen_work': kitchenWork,
   '0022_wiped_devices': wipedDevices,
+  '0023_quick_rights': quickRights,
 };
 
 /**

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { BodyOf, ResponseOf } from '@maul/contract/routes';
 import { athleteDay } from '@maul/core/units';
+import { sql } from 'kysely';
 import { v7 as uuidv7 } from 'uuid';
 import { mealBody, openTestHouse, portionBody, type Someone, type TestHouse } from '../../testing/house.ts';
 
@@ -67,6 +68,38 @@ describe('many changes in one request', () => {
       expect.arrayContaining(['First of three', 'Second of three', 'Third of three']),
     );
     expect(await notes()).not.toContain('From elsewhere');
+  });
+  test('are kept together, and each has its own version and history', async () => {
+    const ones = Array.from({ length: 30 }, (_, i) => note(`Together ${i}`));
+    await answersOf(ones);
+    const answers = await answersOf(
+      ones.map((one, i) => ({
+        ...one,
+        body: { ...one.body, base: i % 3 === 0 ? 0 : 1, text: `Again ${i}` },
+      })),
+    );
+    // Every third is from an older version: refused, and what stands beside it is kept.
+    expect(answers.map((a) => ('row' in a ? (a.row as { version: number }).version : 'refused'))).toEqual(
+      ones.map((_, i) => (i % 3 === 0 ? 'refused' : 2)),
+    );
+    const { rows } = await sql<{ many: number }>`
+      select count(*)::int as many from row_history where row_id = any(${ones.map((one) => one.id)}::uuid[])`.execute(
+      house.owner,
+    );
+    expect(rows).toEqual([{ many: 20 }]);
+  });
+  test('two devices that wait for each other’s rows both get through', async () => {
+    const [a, b] = [note('Left'), note('Right')];
+    await answersOf([a, b]);
+    const change = (one: Change, text: string) => ({ ...one, body: { ...one.body, base: 1, text } });
+    const both = await Promise.all([
+      answersOf([change(a, 'Left of one'), ...Array.from({ length: 60 }, (_, i) => note(`One ${i}`)), change(b, 'Right of one')]),
+      answersOf([change(b, 'Right of two'), ...Array.from({ length: 60 }, (_, i) => note(`Two ${i}`)), change(a, 'Left of two')]),
+    ]); // prettier-ignore
+    expect(both.map((answers) => answers.length)).toEqual([62, 62]);
+    const kept = await notes();
+    expect(kept.filter((n) => /^(Left|Right) of/.test(n))).toHaveLength(2);
+    expect(kept.filter((n) => /^(One|Two) \d/.test(n))).toHaveLength(120);
   });
   test('are refused whole where one cannot be read, none or more than a hundred came, or they are of somebody else', async () => {
     await send([note('Readable'), { ...note('Not'), body: { base: 0 } }]).expect(422);
