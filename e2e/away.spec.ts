@@ -135,6 +135,7 @@ test(
     const asked = two.page.locator('.saving-refused');
     await expect(asked).toHaveCount(1, { timeout: 30_000 });
     await expect(asked).toContainText('Here 90 g, there 150 g.');
+    await expect(asked).toContainText(/Entered here \d\d:\d\d\. There it was changed \d\d:\d\d, .+ on \w+\./);
     await asked.getByRole('button', { name: 'Keep my version' }).click();
     await expect(two.page.locator('.saving')).toHaveCount(0);
     const kept = await rows(

@@ -34,6 +34,8 @@ export const Problem = z.object({
   detail: z.string(),
   /** With `stale`: the row as the server has it. */
   current: z.unknown().optional(),
+  /** With `stale`, where it is known: when the row became what it is, and by whom or on what device. */
+  changed: z.object({ at: z.string(), from: z.string().nullable() }).optional(),
   /** With `invalid`: what was wrong where. */
   errors: z.array(z.object({ path: z.string(), message: z.string() })).optional(),
 });

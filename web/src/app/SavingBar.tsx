@@ -48,11 +48,16 @@ const bothValues = (entry: OutboxEntry): string =>
     .slice(0, 2)
     .join(' ');
 
+const whenText = (at: Date): string => format(at, isToday(at) ? 'HH:mm' : 'EEE d MMM, HH:mm');
+
+/** When and where the other side of a collision was entered, as far as the server knows. */
+const changedThere = ({ refusal }: OutboxEntry): string =>
+  refusal?.changed
+    ? `There it was changed ${whenText(new Date(refusal.changed.at))}${refusal.changed.from === null ? '' : `, ${refusal.changed.from}`}.`
+    : '';
+
 /** When a change was made on this device, in words. */
-const madeAt = ({ seq }: OutboxEntry): string => {
-  const at = new Date(seq / 1000);
-  return format(at, isToday(at) ? 'HH:mm' : 'EEE d MMM, HH:mm');
-};
+const madeAt = ({ seq }: OutboxEntry): string => whenText(new Date(seq / 1000));
 
 /** The moment of the oldest change that waits, in words. */
 const since = (entries: readonly OutboxEntry[]): string => {
@@ -120,7 +125,7 @@ export const SavingBar = () => {
         <div key={entry.key} className="saving-refused">
           <p>
             <b>{nameOf(entry)} was not saved.</b> {entry.refusal?.sentence} {bothValues(entry)} Entered here{' '}
-            {madeAt(entry)}.
+            {madeAt(entry)}. {changedThere(entry)}
           </p>
           {entry.refusal?.stale && (
             <Button size="small" onClick={() => outbox.insist(entry.key)}>

@@ -23,6 +23,8 @@ export interface OutboxEntry<N extends OutboxRoute = OutboxRoute> {
     sentence: string;
     stale: boolean;
     currentVersion?: number;
+    /** When the other side became what it is, and by whom or on what device. */
+    changed?: { at: string; from: string | null };
     /** What both changed, with both values; and the change as it goes on top of theirs, should mine hold. */
     collide?: { field: string; mine: unknown; theirs: unknown }[];
     onTop?: Pick<OutboxEntry, 'body' | 'before'>;

@@ -322,6 +322,7 @@ export class Outbox {
         stale: error.is('stale'),
         currentVersion: current?.version,
         collide: merged?.collide,
+        changed: error.problem.changed,
         onTop: merged && { body: merged.body, before: merged.before },
       },
     }));

@@ -225,6 +225,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0021_kitchen_work',
     '0022_wiped_devices',
     '0023_quick_rights',
+    '0024_who_replaced',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

@@ -23,6 +23,7 @@ import * as desk from './migrations/0020_desk.ts';
 import * as kitchenWork from './migrations/0021_kitchen_work.ts';
 import * as wipedDevices from './migrations/0022_wiped_devices.ts';
 import * as quickRights from './migrations/0023_quick_rights.ts';
+import * as whoReplaced from './migrations/0024_who_replaced.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -48,6 +49,7 @@ const migrations: Record<string, Migration> = {
   '0021_kitchen_work': kitchenWork,
   '0022_wiped_devices': wipedDevices,
   '0023_quick_rights': quickRights,
+  '0024_who_replaced': whoReplaced,
 };
 
 /**

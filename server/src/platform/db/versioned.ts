@@ -49,8 +49,18 @@ export const putVersioned = async <Out>(
   throw new ProblemError(
     'stale',
     'This was changed elsewhere in the meantime. Nothing was overwritten; here is how it stands now.',
-    { current: toContract(current as never) },
+    { current: toContract(current as never), changed: await changedBy(current.version - 1) },
   );
+
+  /** When and from where the row of a version was replaced. */
+  async function changedBy(version: number): Promise<{ at: string; from: string | null } | undefined> {
+    const found = await sql<{ at: string; from: string | null }>`
+      select replaced_at as at, replaced_from as "from" from row_history
+      where athlete_id = ${key.athleteId} and table_name = ${table} and row_id = ${key.id} and version = ${version}`.execute(
+      trx,
+    );
+    return found.rows[0];
+  }
 
   async function insert(): Promise<Row | undefined> {
     const result = await sql<Row>`

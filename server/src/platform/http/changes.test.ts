@@ -69,6 +69,20 @@ describe('many changes in one request', () => {
     );
     expect(await notes()).not.toContain('From elsewhere');
   });
+  test('one that collides is told when and where the other was entered', async () => {
+    await sql`update session set device = 'Firefox on Linux' where person_id = ${athlete.id}`.execute(
+      house.owner,
+    );
+    const one = note('As it was');
+    await answersOf([one]);
+    await answersOf([{ ...one, body: { ...one.body, base: 1, text: 'From one device' } }]);
+    const [answer] = await answersOf([{ ...one, body: { ...one.body, base: 1, text: 'From another' } }]);
+    const problem = (answer as { problem: { current: unknown; changed: { at: string; from: string } } })
+      .problem;
+    expect(problem.current).toMatchObject({ text: 'From one device', version: 2 });
+    expect(problem.changed.from).toBe('Firefox on Linux');
+    expect(Math.abs(Date.parse(problem.changed.at) - Date.now())).toBeLessThan(60_000);
+  });
   test('are kept together, and each has its own version and history', async () => {
     const ones = Array.from({ length: 30 }, (_, i) => note(`Together ${i}`));
     await answersOf(ones);

@@ -7,13 +7,13 @@ const RETRY_AFTER: Partial<Record<ProblemName, number>> = { 'too-many-tries': 60
 /** A failure that a person can be told about: a stable type, and a sentence that says what happened and what was kept. */
 export class ProblemError extends Error {
   readonly problem: ProblemName;
-  readonly extra: Partial<Pick<Problem, 'current' | 'errors'>>;
+  readonly extra: Partial<Pick<Problem, 'current' | 'changed' | 'errors'>>;
   /** Seconds after which it may be tried again, where that is known. */
   readonly retryAfter: number | undefined;
   constructor(
     problem: ProblemName,
     sentence: string,
-    extra: Partial<Pick<Problem, 'current' | 'errors'>> = {},
+    extra: Partial<Pick<Problem, 'current' | 'changed' | 'errors'>> = {},
     retryAfter?: number,
   ) {
     super(sentence);
