@@ -125,9 +125,15 @@ const Live = () => {
   );
 };
 
+const AGAIN_MS = 5000;
+
 /** Everything behind the sign-in. */
 export const Shell = () => {
-  const { data, isPending, error, refetch } = useQuery(sessionQuery);
+  const { data, isPending, error, refetch } = useQuery({
+    ...sessionQuery,
+    // A device that knows nobody waits for the server.
+    refetchInterval: ({ state }) => (state.data === undefined && state.status === 'error' ? AGAIN_MS : false),
+  });
   const { pathname } = useLocation();
   if (isPending) return <p className="opening">Opening Maul …</p>;
   if (error)

@@ -56,13 +56,21 @@ export const keepApp = (go: (to: string) => unknown): void => {
     const { type, to } = (event.data ?? {}) as { type?: string; to?: string };
     if (type === 'GO' && to !== undefined) void go(to);
   });
-  const keep = (): void => {
-    navigator.serviceWorker.register('/sw.js').then(told, () => undefined);
+  const keep = async (): Promise<void> => {
+    try {
+      // A browser may clear what was kept and leave the worker, which keeps the application only when it is installed.
+      const worker = navigator.serviceWorker.controller;
+      if (worker && !(await caches.match('/index.html', { ignoreSearch: true })))
+        worker.postMessage({ type: 'KEEP' });
+      told(await navigator.serviceWorker.register('/sw.js'));
+    } catch {
+      // Then the application needs the network.
+    }
   };
   const idle = (): void =>
     void ('requestIdleCallback' in window
-      ? requestIdleCallback(keep, { timeout: 10_000 })
-      : setTimeout(keep, 2000));
+      ? requestIdleCallback(() => void keep(), { timeout: 10_000 })
+      : setTimeout(() => void keep(), 2000));
   if (document.readyState === 'complete') idle();
   else window.addEventListener('load', idle, { once: true });
 };

@@ -1,6 +1,7 @@
 /// <reference lib="webworker" />
 import { remindersDue } from '@maul/core/reminders';
-import { cleanupOutdatedCaches, createHandlerBoundToURL, precacheAndRoute } from 'workbox-precaching';
+import { cacheNames } from 'workbox-core';
+import { cleanupOutdatedCaches, PrecacheController, PrecacheRoute } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { keepAside, keptAside, lastPerson } from '../data/away/index.ts';
 import { deviceZone } from '../data/device.ts';
@@ -9,14 +10,31 @@ import { asNotification, type LeftReminders, REMINDERS } from '../data/leftRemin
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: { url: string; revision: string | null }[] };
 
 // The whole application of this build is kept on the device; a page of any address is its index.
-precacheAndRoute(self.__WB_MANIFEST);
+const kept = new PrecacheController();
+kept.precache(self.__WB_MANIFEST);
 cleanupOutdatedCaches();
+registerRoute(new PrecacheRoute(kept));
 registerRoute(
-  new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//, /^\/calendar\//] }),
+  new NavigationRoute(kept.createHandlerBoundToURL('/index.html'), {
+    denylist: [/^\/api\//, /^\/calendar\//],
+  }),
 );
 
+/** Keeps again what the browser has cleared. A part that the house has no more is of an older build: the newer one brings its own. */
+const keepAgain = async (): Promise<void> => {
+  const cache = await caches.open(cacheNames.precache);
+  for (const url of kept.getCachedURLs()) {
+    const key = kept.getCacheKeyForURL(url);
+    if (key === undefined || (await cache.match(key))) continue;
+    const part = await fetch(url);
+    if (part.ok) await cache.put(key, part);
+  }
+};
+
 self.addEventListener('message', (event) => {
-  if ((event.data as { type?: string } | null)?.type === 'SKIP_WAITING') void self.skipWaiting();
+  const { type } = (event.data ?? {}) as { type?: string };
+  if (type === 'SKIP_WAITING') void self.skipWaiting();
+  if (type === 'KEEP') event.waitUntil(keepAgain().catch(() => undefined));
 });
 
 /** The page that is open goes where the reminder leads; where none is, one is opened. */

@@ -118,4 +118,15 @@ describe('a change lasts from the press', () => {
       globalThis.localStorage = storage;
     }
   });
+  test('a keeper that the browser shuts away leaves what was noted', async () => {
+    const shut = () => Promise.reject(new Error('denied'));
+    let told = 0;
+    const keeper = journalled({ put: shut, remove: shut, all: shut }, LATER, () => (told += 1));
+    await keeper.put(entry('a', 1));
+    await later();
+    expect(told).toBe(1);
+    expect(await journalled({ put: shut, remove: shut, all: shut }, LATER).all('me')).toMatchObject([
+      { key: 'a' },
+    ]);
+  });
 });

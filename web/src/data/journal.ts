@@ -64,7 +64,9 @@ export const journalled = (
       if (inKeeper.delete(key)) await keeper.remove(key);
     },
     all: async (personId) => {
-      const kept = new Map((await keeper.all(personId)).map((entry) => [entry.key, entry]));
+      // A keeper that the browser shuts away, as in some private windows, has nothing; what was noted is there all the same.
+      const all = await keeper.all(personId).catch((): OutboxEntry[] => []);
+      const kept = new Map(all.map((entry) => [entry.key, entry]));
       for (const key of kept.keys()) inKeeper.add(key);
       for (const entry of noted()) {
         if (entry.personId !== personId) continue;

@@ -1,4 +1,5 @@
 import { NO_HISTORY, remembered, stepped, type History, type Step } from '../data/history.ts';
+import { inTab } from '../data/remembered.ts';
 import type { SeasonDocument } from '@maul/contract/plan';
 import type { Season } from '@maul/core/plan';
 import { create } from 'zustand';
@@ -42,13 +43,13 @@ const DRAFT = 'maul-season-draft';
 /** Keeps a draft over a reload of the page; a season that was saved since makes it void. */
 const keepDraft = (): void => {
   const { key, season, saved } = useEditor.getState();
-  if (season === saved) sessionStorage.removeItem(DRAFT);
-  else sessionStorage.setItem(DRAFT, JSON.stringify({ key, season }));
+  if (season === saved) inTab.keep(DRAFT, null);
+  else inTab.keep(DRAFT, JSON.stringify({ key, season }));
 };
 
 const draftFor = (key: string): Season | undefined => {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(DRAFT) ?? 'null') as {
+    const kept = JSON.parse(inTab.read(DRAFT) ?? 'null') as {
       key: string;
       season: Season;
     } | null;

@@ -7,6 +7,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { sentenceOf } from '../../data/api.ts';
+import { onDevice } from '../../data/remembered.ts';
 import { saySelf } from '../saySelf.ts';
 
 /** Asked again after so many days. common practice, no source. */
@@ -33,7 +34,7 @@ export const signsDue = (asked: string | null, today: DayDocument['today']): boo
 export const MonthlySigns = ({ day }: { day: DayDocument }) => {
   const { athlete, today } = day;
   const { health } = athlete.profile;
-  const [due, setDue] = useState(() => signsDue(localStorage.getItem(keyOf(athlete.id)), today));
+  const [due, setDue] = useState(() => signsDue(onDevice.read(keyOf(athlete.id)), today));
   const [said, setSaid] = useState<Signs>(() => ({
     periodLost: health.periodLost,
     lostLibido: health.lostLibido,
@@ -41,7 +42,7 @@ export const MonthlySigns = ({ day }: { day: DayDocument }) => {
     stressFracture: health.stressFracture,
   }));
   const answered = (): void => {
-    localStorage.setItem(keyOf(athlete.id), today);
+    onDevice.keep(keyOf(athlete.id), today);
     setDue(false);
   };
   const keep = useMutation({

@@ -7,6 +7,7 @@ import Button from '@mui/material/Button';
 import Chip from '@mui/material/Chip';
 import { useEffect, useRef, useState, type FormEvent } from 'react';
 import { saveWeighIn } from '../../data/edit.ts';
+import { onDevice } from '../../data/remembered.ts';
 import { MassField } from '../../ui/fields/TypedField.tsx';
 import { bodyFigure, bodyText } from '../../ui/formats/units.ts';
 import { bluetoothOf, listenToScale, standInBluetooth } from './bluetooth.ts';
@@ -23,7 +24,7 @@ const CHIPS: readonly (readonly [keyof Said, string])[] = [
 /** As they were last time on this device. */
 const remembered = (): Said => {
   try {
-    return { ...USUAL, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Said>) };
+    return { ...USUAL, ...(JSON.parse(onDevice.read(KEY) ?? '{}') as Partial<Said>) };
   } catch {
     return USUAL;
   }
@@ -95,7 +96,7 @@ export const Weight = ({
   const [asked, setAsked] = useState<{ typed: number; other: number } | null>(null);
   const keep = (kg: number): void => {
     saveWeighIn(day, weighIn, Math.round(kg * 1000) / 1000, { ...said, source });
-    localStorage.setItem(KEY, JSON.stringify(said));
+    onDevice.keep(KEY, JSON.stringify(said));
     setAsked(null);
     setText(hide.weight ? '' : bodyFigure(kg, units));
   };
@@ -117,7 +118,7 @@ export const Weight = ({
     setSaid(next);
     if (weighIn) {
       saveWeighIn(day, weighIn, weighIn.kg, { ...next, source: weighIn.conditions?.source ?? 'typed' });
-      localStorage.setItem(KEY, JSON.stringify(next));
+      onDevice.keep(KEY, JSON.stringify(next));
     }
   };
   const read = readBodyMass(text, units.body);

@@ -10,6 +10,7 @@ import { offerUndo } from '../../data/undo.ts';
 import { energyText, useUnits } from '../../ui/formats/units.ts';
 import { savePortion } from '../../data/edit.ts';
 import { takeStep } from '../../data/steps.ts';
+import { inTab } from '../../data/remembered.ts';
 
 const KEYS = ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const;
 const leftKey = (day: DayDocument): string => `maul-left ${day.athlete.id} ${day.date}`;
@@ -25,7 +26,7 @@ export const Overshoot = ({
   targets: DayTargets | undefined;
 }) => {
   const units = useUnits();
-  const [left, setLeft] = useState(() => sessionStorage.getItem(leftKey(day)) ?? '');
+  const [left, setLeft] = useState(() => inTab.read(leftKey(day)) ?? '');
   if (!targets || day.date < day.today) return null;
   const measured = sheet.meals.some((m) =>
     m.lines.some((l) => l.portion.grams !== null && l.portion.grams > (l.portion.plannedGrams ?? 0)),
@@ -66,7 +67,7 @@ export const Overshoot = ({
         size="small"
         variant="contained"
         onClick={() => {
-          sessionStorage.setItem(leftKey(day), said);
+          inTab.keep(leftKey(day), said);
           setLeft(said);
         }}
       >

@@ -1,9 +1,11 @@
+import { onDevice } from '../../data/remembered.ts';
+
 /** The colour scheme as chosen on this device: light, dark or as the system says. */
 export type Mode = 'light' | 'dark' | 'system';
 const KEY = 'maul-mode';
 
 export const chosenMode = (): Mode => {
-  const kept = localStorage.getItem(KEY);
+  const kept = onDevice.read(KEY);
   return kept === 'light' || kept === 'dark' ? kept : 'system';
 };
 
@@ -18,7 +20,7 @@ const apply = (): void => {
 };
 
 export const chooseMode = (mode: Mode): void => {
-  localStorage.setItem(KEY, mode);
+  onDevice.keep(KEY, mode);
   apply();
 };
 
