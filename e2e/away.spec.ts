@@ -1,16 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
 import { newAthlete, QUARK, RICE } from './people.ts';
+import { note } from './house.ts';
 import { device, ready, rows } from './wire.ts';
 
 test.use({ serviceWorkers: 'allow' });
-
-/** A day beside today by the link of the day: a week is walked so. */
-const note = async (page: Page, words: string): Promise<void> => {
-  await page.getByRole('button', { name: 'Add a note to the day' }).click();
-  await page.getByRole('textbox', { name: 'Add a note to the day' }).fill(words);
-  await page.getByRole('button', { name: 'Write', exact: true }).click();
-  await expect(page.locator('.note').filter({ hasText: words })).toHaveCount(1);
-};
 
 const PLACES: readonly (readonly [string, string | RegExp])[] = [
   ['/today', 'The day lands on'],

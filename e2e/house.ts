@@ -102,3 +102,11 @@ export const signUp = async (page: Page, name: string, role: 'athlete' | 'coach'
   await page.getByLabel('Password').fill('a long enough password');
   await page.getByRole('button', { name: 'Make the account' }).click();
 };
+
+/** A note to the day, written here. */
+export const note = async (page: Page, words: string): Promise<void> => {
+  await page.getByRole('button', { name: 'Add a note to the day' }).click();
+  await page.getByRole('textbox', { name: 'Add a note to the day' }).fill(words);
+  await page.getByRole('button', { name: 'Write', exact: true }).click();
+  await expect(page.locator('.note').filter({ hasText: words })).toHaveCount(1);
+};

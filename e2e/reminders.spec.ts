@@ -70,7 +70,7 @@ test('a timer that ended is said once: in the page, behind it, and with no page 
   await expect(bar(page)).toContainText('Cool: the time is up', { timeout: 40_000 });
   await expect(bar(page)).not.toContainText('Bake');
   await expect(bar(page)).not.toContainText('Simmer');
-  await bar(page).getByRole('button', { name: 'I have read it' }).click();
+  await bar(page).getByRole('button', { name: 'Dismiss' }).click();
   await expect(bar(page)).toHaveCount(0);
 
   // What this device shall not remind of, it does not; the choice stays.
@@ -82,7 +82,7 @@ test('a timer that ended is said once: in the page, behind it, and with no page 
   await expect(bar(page)).toHaveCount(0);
   await page.getByLabel('A timer of a batch that ends').check();
   await expect(bar(page)).toContainText('Rest: the time is up', { timeout: 30_000 });
-  await bar(page).getByRole('button', { name: 'I have read it' }).click();
+  await bar(page).getByRole('button', { name: 'Dismiss' }).click();
 
   // No page is open: the browser wakes the service worker, which says what the last page left to be said.
   const before = await notified(page);

@@ -21,7 +21,7 @@ const ReminderBar = () => {
             Go there
           </Button>
           <Button size="small" variant="text" onClick={() => done(r.id)}>
-            I have read it
+            Dismiss
           </Button>
         </div>
       ))}
