@@ -1,4 +1,4 @@
-// npm run siege [-- --kills 50 --writers 30], npm run siege -- cluster [--athletes 1000]: kills server, database and `npm start` itself at random while athletes write, and says
+// npm run siege [-- --kills 50 --writers 30], npm run siege -- cluster [--athletes 1000], npm run siege -- throughput: kills server, database and `npm start` itself at random while athletes write, and says
 // what became of every write that was acknowledged.
 import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -25,6 +25,10 @@ const { values, positionals } = parseArgs({
 if (positionals[0] === 'cluster') {
   const { besiegeCluster } = await import('./cluster/siege.mjs');
   process.exit((await besiegeCluster({ athletes: Number(values.athletes), only: values.events })) ? 0 : 1);
+}
+if (positionals[0] === 'throughput') {
+  const { compareThroughput } = await import('./cluster/throughput.mjs');
+  process.exit((await compareThroughput({ athletes: Number(values.athletes) })) ? 0 : 1);
 }
 const kills = Number(values.kills);
 const writers = Number(values.writers);
