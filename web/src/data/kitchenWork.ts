@@ -58,8 +58,8 @@ export const useMateBooks = (mates: readonly { athleteId: string }[]): KitchenBo
 /** Somebody else in the same kitchen may have changed something: it is looked at again so often, ms. */
 const SHARED_MS = 15_000;
 
-/** What is there, in pages, with what this device has taken or put there and not sent yet. */
-export const useStock = (athleteId: string, q = '', enabled = true) => {
+/** What is there, in pages, with what this device has taken or put there and not sent yet. A shared kitchen is looked at again and again while one `watches` it. */
+export const useStock = (athleteId: string, q = '', enabled = true, watches = true) => {
   const { data: book } = useQuery({ ...bookQuery(athleteId), enabled });
   const mates = book?.mates ?? [];
   const query = useInfiniteQuery({
@@ -72,7 +72,7 @@ export const useStock = (athleteId: string, q = '', enabled = true) => {
     initialPageParam: 0,
     getNextPageParam: (last, pages) =>
       last.more ? pages.reduce((sum, page) => sum + page.stock.length, 0) : undefined,
-    refetchInterval: mates.length > 0 ? SHARED_MS : false,
+    refetchInterval: watches && mates.length > 0 ? SHARED_MS : false,
     enabled,
   });
   const entries = useOutbox(

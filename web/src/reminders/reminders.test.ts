@@ -4,7 +4,7 @@ import type { InStock, KitchenBook } from '@maul/contract/kitchen';
 import { phaseTemplate } from '@maul/core/plan';
 import { testBoard } from '@maul/core/testing';
 import { addDays } from '@maul/core/units';
-import { testDay, testEntry, TODAY } from '../testing/samples.ts';
+import { testDay, testEntry, testStanding, TODAY } from '../testing/samples.ts';
 import { permission } from './notify.ts';
 import { saidHere, sayDone } from './said.ts';
 import { remindersIn } from './useReminders.ts';
@@ -76,6 +76,15 @@ describe('what a day and a kitchen remind of', () => {
     const found = remindersIn(day, undefined, undefined);
     expect(found.map((r) => r.kind)).toEqual(['water', 'water', 'water']);
     expect(found[0]?.body).toContain('1.8 L are planned since waking, 1.0 L are logged.');
+  });
+  test('a paused log asks for no morning; a pause that is over does not count', () => {
+    const pause = (until: string | null) =>
+      testStanding('p', { kind: 'pause', from: addDays(TODAY, -3), until, reason: 'Fever' } as never);
+    const kinds = (until: string | null) =>
+      remindersIn(testDay({ standing: [pause(until)] }), undefined, undefined).map((r) => r.kind);
+    expect(kinds(null)).toEqual([]);
+    expect(kinds(TODAY)).toEqual([]);
+    expect(kinds(addDays(TODAY, -1))).toEqual(['weigh-in']);
   });
   test('a day on which nothing is open reminds of nothing', () =>
     expect(remindersIn(testDay(weighed), { things: [], mates: [] }, [])).toEqual([]));

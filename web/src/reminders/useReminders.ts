@@ -35,6 +35,13 @@ const timersOf = (book: KitchenBook) =>
     ),
   );
 
+/** Who has paused the log is not asked for a morning. */
+const isPaused = ({ standing, date }: DayDocument): boolean =>
+  standing.some(
+    ({ thing }) =>
+      thing.kind === 'pause' && thing.from <= date && (thing.until === null || thing.until >= date),
+  );
+
 /** What a day and a kitchen remind of. What is not known yet reminds of nothing. */
 export const remindersIn = (
   day: DayDocument,
@@ -46,7 +53,7 @@ export const remindersIn = (
     date: day.date,
     zone: day.athlete.zone,
     waking: day.athlete.profile.routine.waking,
-    weighedIn: day.weighIn !== null,
+    weighedIn: day.weighIn !== null || isPaused(day),
     water: deadlinesOf(day),
     drunk: drinks.reduce((sum, w) => sum + w.millilitres, 0),
     timers: book ? timersOf(book) : [],
@@ -63,7 +70,7 @@ export const remindersIn = (
 export const useReminders = (athleteId: string): { due: Reminder[]; done: (id: string) => void } => {
   const { day } = useOwnDay();
   const { book } = useBook(athleteId);
-  const { stock } = useStock(athleteId);
+  const { stock } = useStock(athleteId, '', true, false);
   const { kinds, quietFrom, quietTo } = useWishes();
   const [due, setDue] = useState<Reminder[]>([]);
   const [turn, setTurn] = useState(0);
