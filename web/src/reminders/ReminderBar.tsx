@@ -9,9 +9,9 @@ const ReminderBar = () => {
   const { pathname } = useLocation();
   const { due, done } = useReminders(person.id);
   const there = due.filter((r) => r.to !== pathname && !(r.kind === 'weigh-in' && pathname === '/today'));
-  if (there.length === 0) return <div role="status" className="saving-none" />;
+  if (there.length === 0) return <div role="status" />;
   return (
-    <div role="status" className="saving" aria-label="Due now">
+    <div role="status" className="reminding" aria-label="Due now">
       {there.map((r) => (
         <div key={r.id} className="saving-refused">
           <p>
