@@ -179,9 +179,9 @@ test('an order is read, a week is sent and an order is written while the server 
   await page.getByLabel('Your words').fill('From the hut, without a network.');
   await page.getByRole('button', { name: 'Send the week' }).click();
   await expect(page.getByText('This week waits on this device since')).toBeVisible();
-  await expect(page.locator('.saving').filter({ hasText: 'Sent when the server answers:' })).toContainText(
-    'That you have read an order; Your week up to',
-  );
+  await expect(
+    page.locator('.saving').filter({ hasText: 'Maul sends this when the server answers:' }),
+  ).toContainText('Your acknowledgement of an order; Your week up to');
   await page.reload();
   await page.getByRole('button', { name: 'Do not send it' }).click();
   await expect(page.getByLabel('Your words')).toHaveValue('From the hut, without a network.');
@@ -213,15 +213,15 @@ test('an order is read, a week is sent and an order is written while the server 
   await panel.getByRole('checkbox').first().check();
   await panel.getByLabel('Reason').fill('The hut has no bread.');
   await panel.getByRole('button', { name: 'Keep it as a draft' }).click();
-  await expect(panel.getByText('A draft, not signed.')).toBeVisible();
+  await expect(panel.getByText('This draft is not signed yet.')).toBeVisible();
   await page.goto('/today');
-  await expect(page.getByText('Order for Hut Walker: a draft that is not signed.')).toBeVisible();
+  await expect(page.getByText('Order for Hut Walker: your draft is not signed yet.')).toBeVisible();
   await wire.join();
   await page.getByRole('link', { name: 'Open it' }).click();
   await expect(panel.getByLabel('Reason')).toHaveValue('The hut has no bread.');
   for (const box of await panel.getByLabel('I have read this and stand by it').all()) await box.check();
   await panel.getByRole('button', { name: 'Sign', exact: true }).click({ timeout: 30_000 });
-  await expect(page.getByText('A draft, not signed.')).toHaveCount(0);
+  await expect(page.getByText('This draft is not signed yet.')).toHaveCount(0);
   const signed = await rows('select reason from change_order where athlete_id = $1 order by signed_at', [
     athlete.id,
   ]);

@@ -74,13 +74,13 @@ test('a timer that ended is said once: in the page, behind it, and with no page 
   await expect(bar(page)).toHaveCount(0);
 
   // What this device shall not remind of, it does not; the choice stays.
-  await page.getByLabel('A timer of a batch that ends').uncheck();
+  await page.getByLabel('Timers of a batch: when the time is up').uncheck();
   await timed(athlete, 'Rest', -1);
   await page.reload();
-  await expect(page.getByLabel('A timer of a batch that ends')).not.toBeChecked();
+  await expect(page.getByLabel('Timers of a batch: when the time is up')).not.toBeChecked();
   await page.waitForResponse((answer) => answer.url().endsWith('kitchen-book'));
   await expect(bar(page)).toHaveCount(0);
-  await page.getByLabel('A timer of a batch that ends').check();
+  await page.getByLabel('Timers of a batch: when the time is up').check();
   await expect(bar(page)).toContainText('Rest: the time is up', { timeout: 30_000 });
   await bar(page).getByRole('button', { name: 'Dismiss' }).click();
 

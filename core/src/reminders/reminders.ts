@@ -1,5 +1,6 @@
 import { isSilent } from '../coaching/index.ts';
-import { clockOf, instantAt, minutesOf, type IsoDate } from '../units/index.ts';
+import { slotClock } from '../peak/index.ts';
+import { instantAt, minutesOf, type IsoDate } from '../units/index.ts';
 
 export const REMINDER_KINDS = ['weigh-in', 'water', 'timer', 'use-by'] as const;
 export type ReminderKind = (typeof REMINDER_KINDS)[number];
@@ -56,7 +57,7 @@ const waterOf = ({ date, zone, water, drunk }: Remindable): Reminder[] =>
             kind: 'water',
             at: instantAt(date, at - BEFORE_DEADLINE, zone).getTime(),
             until: instantAt(date, at, zone).getTime(),
-            title: `Water by ${clockOf(((at % 1440) + 1440) % 1440)}`,
+            title: `Water by ${slotClock(at)}`,
             body: `${litres(millilitres)} are planned since waking, ${litres(drunk)} are logged. Do not drink all that is missing at once.`,
             to: '/today',
           },

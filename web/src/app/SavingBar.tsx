@@ -98,8 +98,8 @@ export const SavingBar = () => {
       )}
       {crowded && (
         <p>
-          <b>This device takes nothing more in:</b> it is full, or this window is private. What you entered
-          stays on this page until it is sent, so do not close it.
+          <b>This device cannot keep anything more:</b> it is full, or this window is private. What you
+          entered stays on this page until it is sent, so do not close it.
         </p>
       )}
       {pictures && (

@@ -18,7 +18,7 @@ export const WaitingBar = () => {
     <div role="status" className="saving">
       {waiting.length > 0 && (
         <p>
-          <b>Sent when the server answers:</b> {waiting.map((a) => a.what).join('; ')}.
+          <b>Maul sends this when the server answers:</b> {waiting.map((a) => a.what).join('; ')}.
         </p>
       )}
       {refused.map((a) => (
@@ -34,8 +34,8 @@ export const WaitingBar = () => {
       {elsewhere.map(([name, draft]) => (
         <div key={name} className="saving-refused">
           <p>
-            <b>{draft.what}: a draft that is not signed.</b>{' '}
-            {reachable ? '' : 'It can be signed when the server answers.'}
+            <b>{draft.what}: your draft is not signed yet.</b>{' '}
+            {reachable ? '' : 'You can sign it when the server answers.'}
           </p>
           <Button size="small" component={Link} to={draft.to}>
             Open it

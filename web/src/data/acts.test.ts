@@ -75,6 +75,19 @@ describe('what is said to the other side while the server is away', () => {
     await openActs();
     expect(useActs.getState().acts).toEqual([]);
   });
+  test('is not sent by who signs in next on the same page', async () => {
+    await openActs();
+    await actOrLater(read);
+    answers = { [ACKNOWLEDGE]: gone };
+    asked = [];
+    await heldBy('018f0000-0000-7000-8000-00000000000c');
+    await openActs();
+    expect(useActs.getState().acts).toEqual([]);
+    expect(sent()).toEqual([]);
+    await heldBy(ME);
+    await openActs();
+    expect(sent()).toEqual(['order']);
+  });
   test('a week goes after the log: not while a change of it waits, and by itself once the last has gone', async () => {
     await actOrLater(week);
     useOutbox.setState({ reachable: true, entries: waiting() });

@@ -86,9 +86,12 @@ useOutbox.subscribe(({ reachable }) => {
   if (reachable && useActs.getState().acts.length > 0) void sendActs();
 });
 
-/** Takes up what waits on this device for who is signed in. */
+let opened: string | undefined;
+/** Takes up what waits on this device for who is signed in. What somebody before them left on the page is not theirs to send. */
 export const openActs = async (): Promise<void> => {
   const whose = holder();
+  if (opened !== whose) useActs.setState({ acts: [] });
+  opened = whose;
   const kept = (await keptAside()).find(([name]) => name === ACTS)?.[1] as Act[] | undefined;
   if (holder() !== whose) return;
   const here = useActs.getState().acts;

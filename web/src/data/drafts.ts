@@ -22,15 +22,18 @@ export const keepDraft = (name: string, draft: Draft | null): void => {
   keepAside(KIND + name, draft);
 };
 
-/** Takes up the drafts of who is signed in. */
+let opened: string | undefined;
+/** Takes up the drafts of who is signed in, and of nobody before them. */
 export const openDrafts = async (): Promise<void> => {
   const whose = holder();
+  if (opened !== whose) useDrafts.setState({ drafts: {} });
+  opened = whose;
   const kept = (await keptAside()).filter(([name, value]) => name.startsWith(KIND) && value !== undefined);
   if (holder() !== whose) return;
   const found = Object.fromEntries(kept.map(([name, value]) => [name.slice(KIND.length), value as Draft]));
   useDrafts.setState(({ drafts }) => ({ drafts: { ...found, ...drafts } }));
 };
 
-/** A form that outlives the page as a draft: what was typed here, else what was kept, else how it begins. */
+/** The draft under a name, if one is kept; its value is what was kept under it. */
 export const useDraftOf = <T>(name: string): (Draft & { value: T }) | undefined =>
   useDrafts((s) => s.drafts[name]) as (Draft & { value: T }) | undefined;

@@ -278,14 +278,15 @@ describe('the outbox', () => {
     const single: string[] = [];
     let most = 25;
     const store = outboxStore();
+    const alone = ({ id }: OutboxEntry) => {
+      single.push(id);
+      return Promise.resolve({ id, version: 1 } as never);
+    };
     const many = new Outbox(
       KEEPS_NOTHING,
       () => undefined,
       store,
-      (entry) => {
-        single.push(entry.id);
-        return Promise.resolve({ id: entry.id, version: 1 } as never);
-      },
+      alone,
       (entries) => {
         batches.push(entries.map((e) => e.id));
         return Promise.resolve(
@@ -335,10 +336,7 @@ describe('the outbox', () => {
       KEEPS_NOTHING,
       () => undefined,
       store,
-      (entry) => {
-        single.push(entry.id);
-        return Promise.resolve({ id: entry.id, version: 1 } as never);
-      },
+      alone,
       () =>
         Promise.reject(
           new ApiProblem({

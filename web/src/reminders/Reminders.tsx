@@ -8,15 +8,16 @@ import { allow, permission, type Permission } from './notify.ts';
 import { useWishes } from './wishes.ts';
 
 const KIND_NAMES: Record<ReminderKind, string> = {
-  'weigh-in': 'The weigh-in, 15 minutes after waking',
-  water: 'Water in peak week, 45 minutes before each deadline, while less is logged',
-  timer: 'A timer of a batch that ends',
-  'use-by': 'Food whose last day it is, an hour after waking',
+  'weigh-in': 'Weigh-in: 15 minutes after your waking time',
+  water: 'Water in peak week: 45 minutes before each deadline, if you have logged less than planned',
+  timer: 'Timers of a batch: when the time is up',
+  'use-by': 'Food on its last day: an hour after your waking time',
 };
 
 const PERMISSION_TEXT: Record<Permission, string> = {
-  granted: 'Reminders also come as notifications of this device while Maul is open behind another window.',
-  default: 'Reminders show in Maul. As notifications they also come while Maul is behind another window.',
+  granted: 'Reminders show in Maul, and as notifications while Maul is open behind another window.',
+  default:
+    'Reminders show in Maul. Allow notifications to see them while Maul is open behind another window too.',
   denied:
     'This browser does not let Maul notify; you can change that in its settings. Reminders show in Maul itself.',
   none: 'This browser has no notifications. Reminders show in Maul itself.',
@@ -51,11 +52,10 @@ export const Reminders = () => {
       <p className="second">
         {quietFrom === quietTo
           ? 'No quiet hours: both times are the same.'
-          : 'In quiet hours only timers are said. What is still of use afterwards is said when they end.'}
+          : 'In quiet hours Maul reminds you only of timers. Another reminder comes when they end, if it still helps.'}
       </p>
       <p className="second">
-        {PERMISSION_TEXT[allowed]} A browser that has closed Maul does not remind you, so keep it open in peak
-        week.
+        {PERMISSION_TEXT[allowed]} Once Maul is closed it may not remind you, so keep it open in peak week.
       </p>
       {allowed === 'default' && (
         <div>

@@ -27,7 +27,7 @@ export const Acknowledge = ({
     mutationFn: async () => {
       const params = { athleteId, id: order.id };
       if (held) await call(route, { params });
-      else await actOrLater({ id: order.id, route, params, what: 'That you have read an order' });
+      else await actOrLater({ id: order.id, route, params, what: 'Your acknowledgement of an order' });
     },
     onSuccess: async () => {
       for (const key of ['orders', 'movement', 'day'])

@@ -23,7 +23,8 @@ export const useDraft = <T,>(name: string, what: string) => {
 export const DraftLine = ({ draft, onDiscard }: { draft: Draft | undefined; onDiscard: () => void }) =>
   draft ? (
     <p className="second">
-      <b>A draft, not signed.</b> Kept on this device {longDateTime(new Date(draft.at).toISOString())}.{' '}
+      <b>This draft is not signed yet.</b> Kept on this device{' '}
+      {longDateTime(new Date(draft.at).toISOString())}.{' '}
       <Button size="small" variant="text" onClick={onDiscard}>
         Discard the draft
       </Button>
