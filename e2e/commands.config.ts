@@ -11,7 +11,8 @@ export const oneByOne = (name: string): PlaywrightTestConfig => ({
   fullyParallel: false,
   workers: 1,
   retries: 0,
-  timeout: 120_000,
+  // Generous: a machine that does other work beside takes three times as long, and what hangs still ends.
+  timeout: 300_000,
   expect: { timeout: 15_000 },
   forbidOnly: true,
   reporter: process.env.MAUL_E2E_REPORT

@@ -6,7 +6,6 @@ test(
   'everything is taken along as one file, and a new account reads it back',
   { tag: '@desk' },
   async ({ page, browser }) => {
-    test.setTimeout(180_000);
     await enterAs(page, 'Ysolde Brannick');
     await page.goto('/trend');
     const trend = page.getByRole('region', { name: 'Pace' });

@@ -49,7 +49,7 @@ export default defineConfig({
       PORT: String(port),
       MAUL_DEMO_CLOCK: '11:00',
     },
-    timeout: 180_000,
+    timeout: 300_000,
     gracefulShutdown: { signal: 'SIGTERM', timeout: 20_000 },
   },
 });

@@ -87,7 +87,6 @@ test.afterEach(() => {
 });
 
 test('a house is archived, killed, and taken back as it was at a second', async () => {
-  test.setTimeout(240_000);
   const home = newHome();
   const archive = join(newHome(), 'archive');
   expect(command(home, 'admin', ['archive', archive]).said).toContain('There is no house in');
@@ -159,7 +158,6 @@ test('what lies behind the end of a backup is no fault of it, whenever its reade
 });
 
 test('a backup of an open house is restored whole, or not at all', async () => {
-  test.setTimeout(240_000);
   const home = newHome();
   const kept = newHome();
   const file = join(kept, 'plain.maul');

@@ -6,7 +6,6 @@ test(
   'an athlete lets an assistant in, keeps the log to themselves, sees who read, and ends a program’s token',
   { tag: '@desk' },
   async ({ page, browser }) => {
-    test.setTimeout(120_000);
     const { id, today } = await newAthlete(page, 'Wren Quist');
     const context = await browser.newContext();
     const desk = await context.newPage();

@@ -3,7 +3,6 @@ import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
 
 test('killed six times while athletes write: no acknowledged write is lost or doubled, and writes go on', () => {
-  test.setTimeout(240_000);
   const { stdout, stderr, status } = spawnSync(
     process.execPath,
     ['scripts/siege.mjs', '--kills', '6', '--writers', '10', '--seed', '2'],

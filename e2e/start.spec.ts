@@ -69,7 +69,6 @@ const alive = (pid: number) => {
 };
 
 test('starts, refuses a second start, survives a kill -9, and leaves nothing behind', async ({ request }) => {
-  test.setTimeout(240_000);
   const first = await start();
   expect(first.text()).toContain(`Maul is at ${address()}`);
   expect(first.text()).toContain('Demo (invented people)');

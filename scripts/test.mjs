@@ -73,41 +73,38 @@ try {
 
   console.log('\n— browser tests');
   ensureBuild();
-  /** Tests of one kind: counted by their report. `start` runs the command. */
-  const playwright = async (name, config, more, start) => {
+  /** Tests of one kind: counted by their report, and said in one piece. */
+  const playwright = async (name, config, args = [], house = {}) => {
     const file = join(scratch, `${name}.json`);
-    const env = { MAUL_E2E_REPORT: file, MAUL_E2E_NAME: name, DATABASE_URL: '', ...more.env };
-    const code = await start(
+    const env = { MAUL_E2E_REPORT: file, MAUL_E2E_NAME: name, DATABASE_URL: '', ...house };
+    const { code, said } = await heard(
       'npx',
-      ['playwright', 'test', '-c', `e2e/${config}.config.ts`, ...(more.args ?? [])],
+      ['playwright', 'test', '-c', `e2e/${config}.config.ts`, ...args],
       env,
     );
+    console.log(`\n— ${name}\n${said}`);
     const stats = read(file)?.stats;
     count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
     if (code !== 0 && !(stats?.unexpected > 0)) failed += 1;
   };
-  /** A house of its own for the screens of one size. */
-  const screens = async (size) => ({
-    args: ['--project', size],
-    env: { MAUL_E2E_HOME: join(scratch, size), MAUL_E2E_PORT: String(await freePort()) },
-  });
-  const [desktop, phone] = [await screens('desktop'), await screens('phone')];
-  // One of the two cores is free beside the screens of a desk: the commands, which mostly wait, and then those of a phone are tried there, and said
-  // after them.
-  const beside = [];
-  const later = async (...command) => {
-    const { code, said } = await heard(...command);
-    beside.push(said);
-    return code;
+  /** A part of the screens of one size, in a house of its own. */
+  const screens = (size, part, of) => async () => {
+    const name = `${size}-${part}`;
+    await playwright(name, 'playwright', ['--project', size, `--shard=${part}/${of}`], {
+      MAUL_E2E_HOME: join(scratch, name),
+      MAUL_E2E_PORT: String(await freePort()),
+    });
   };
-  await Promise.all([
-    playwright('desktop', 'playwright', desktop, run),
-    (async () => {
-      await playwright('commands', 'commands', {}, later);
-      await playwright('phone', 'playwright', phone, later);
-    })(),
-  ]);
-  console.log(`\n— commands and phone\n${beside.join('\n')}`);
+  // Two at a time, one for each core: whichever lane is free takes what is next.
+  const waiting = [
+    () => playwright('commands', 'commands'),
+    ...[1, 2, 3, 4].map((part) => screens('desktop', part, 4)),
+    ...[1, 2].map((part) => screens('phone', part, 2)),
+  ];
+  const lane = async () => {
+    for (let next = waiting.shift(); next; next = waiting.shift()) await next();
+  };
+  await Promise.all([lane(), lane()]);
 } catch (error) {
   console.error(error instanceof OperatorError ? error.message : error);
   failed += 1;
