@@ -44,6 +44,17 @@ export const NewPicture = z.strictObject({
 
 /** The largest file that is taken, bytes. */
 export const PICTURE_BYTES = 25 * 1024 * 1024;
+/** A larger picture goes in pieces of this size, bytes: what has arrived is not sent twice. */
+export const PICTURE_PIECE = 512 * 1024;
+const bytes = z.coerce.number().int().min(0).max(PICTURE_BYTES);
+/** A whole picture, or a piece of one: where it begins and how many bytes the whole has. */
+export const SentPicture = NewPicture.extend({ offset: bytes.optional(), of: bytes.optional() }).refine(
+  (sent) => (sent.offset === undefined) === (sent.of === undefined),
+  'A piece of a picture has an offset and the size of the whole.',
+);
+/** Up to which byte a picture has arrived that is not whole yet. */
+export const PictureArrived = z.strictObject({ received: z.int().min(0) });
+export type PictureArrived = z.infer<typeof PictureArrived>;
 export const PICTURE_TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
 /** A picture as it is sent, and as it is seen: whole or small. */
 export const PICTURE_FILE = '/api/athletes/:athleteId/pictures/:id/file';

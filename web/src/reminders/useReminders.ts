@@ -96,10 +96,13 @@ export const useReminders = (athleteId: string): { due: Reminder[]; done: (id: s
     const seen = (): void => void look();
     void look();
     document.addEventListener('visibilitychange', seen);
+    // What is done in another window of this browser is done here.
+    window.addEventListener('storage', seen);
     return () => {
       over = true;
       clearTimeout(timer);
       document.removeEventListener('visibilitychange', seen);
+      window.removeEventListener('storage', seen);
     };
   }, [reminders, kinds, quietFrom, quietTo, turn]);
   return {

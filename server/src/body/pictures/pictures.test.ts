@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type { BodyPicture } from '@maul/contract/body';
 import type { Problem } from '@maul/contract/problems';
-import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, rmSync, utimesSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -86,6 +86,76 @@ describe('a picture', () => {
     expect((await athlete.put(path, { marks }).expect(200)).body).toMatchObject({ marks });
     await coach.put(path, { marks: null }).expect(403);
     await athlete.put(path, { marks: { ...marks, floor: { x: 0.5, y: 0.05 } } }).expect(422);
+  });
+});
+
+describe('a picture in pieces', () => {
+  /** Sends the bytes from `offset` to `end` of a whole. */
+  const piece = (who: Someone, id: string, whole: Buffer, offset: number, end: number) =>
+    send(
+      who,
+      id,
+      whole.subarray(offset, end),
+      `day=2026-11-29&pose=back&offset=${offset}&of=${whole.length}`,
+    );
+  /** Noise does not shrink: many bytes of a small picture. */
+  const noisy = () =>
+    sharp({
+      create: {
+        width: 600,
+        height: 800,
+        channels: 3,
+        background: '#808080',
+        noise: { type: 'gaussian', mean: 128, sigma: 60 },
+      },
+    })
+      .png()
+      .toBuffer();
+  test('goes on from where it has arrived, and is one picture with its last byte', async () => {
+    const [id, whole] = [uuidv7(), await noisy()];
+    const half = Math.floor(whole.length / 2);
+    expect((await piece(athlete, id, whole, 0, half).expect(202)).body).toEqual({ received: half });
+    await athlete.get(address(id)).expect(404);
+    // A gap: it says from where to send on.
+    const gap = (await piece(athlete, id, whole, half + 10, whole.length).expect(409)).body as Problem;
+    expect(gap.current).toEqual({ received: half });
+    // The answer of a piece was lost: the same bytes again change nothing.
+    expect((await piece(athlete, id, whole, 1000, half).expect(202)).body).toEqual({ received: half });
+    const kept = (await piece(athlete, id, whole, half, whole.length).expect(200)).body as BodyPicture;
+    expect(kept).toMatchObject({ day: '2026-11-29', pose: 'back', width: 600, height: 800 });
+    // The answer of the last piece was lost.
+    expect((await piece(athlete, id, whole, half, whole.length).expect(200)).body).toEqual(kept);
+    const seen = await athlete.get(address(id)).expect(200);
+    const mean = async (bytes: Buffer) => (await sharp(bytes).stats()).channels[0]?.mean ?? 0;
+    expect(Math.abs((await mean(seen.body as Buffer)) - (await mean(whole)))).toBeLessThan(2);
+    expect(
+      readdirSync(join(home, 'parts')).flatMap((name) => readdirSync(join(home, 'parts', name))),
+    ).toEqual([]);
+  });
+  test('what is no picture, more than was announced, half an address and a stranger keep nothing', async () => {
+    const [id, none] = [uuidv7(), Buffer.alloc(2000, 7)];
+    await piece(athlete, id, none, 0, 1000).expect(202);
+    await piece(athlete, id, none, 1000, 2000).expect(422);
+    // Let go: it begins anew.
+    expect(((await piece(athlete, id, none, 1000, 2000).expect(409)).body as Problem).current).toEqual({
+      received: 0,
+    });
+    await send(athlete, id, none, 'day=2026-11-29&pose=back&offset=0&of=1000').expect(422);
+    await send(athlete, id, none, 'day=2026-11-29&pose=back&offset=0').expect(422);
+    await send(athlete, id, none, 'day=2026-11-29&pose=back&offset=0&of=99999999').expect(422);
+    await piece(coach, id, none, 0, 1000).expect(404);
+  });
+  test('sixty may be under way; one more says so, and those that nobody sent on for two weeks make room', async () => {
+    const begin = (id: string) => piece(athlete, id, Buffer.alloc(20, 1), 0, 10);
+    const ids = Array.from({ length: 60 }, () => uuidv7());
+    for (const id of ids) await begin(id).expect(202);
+    const more = uuidv7();
+    expect(((await begin(more).expect(413)).body as Problem).detail).toContain('Let them finish first');
+    const [folder = ''] = readdirSync(join(home, 'parts')).map((name) => join(home, 'parts', name));
+    const old = new Date(Date.now() - 15 * 86_400_000);
+    for (const name of readdirSync(folder).slice(0, 3)) utimesSync(join(folder, name), old, old);
+    await begin(more).expect(202);
+    expect(readdirSync(folder)).toHaveLength(58);
   });
 });
 

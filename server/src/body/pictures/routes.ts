@@ -1,9 +1,10 @@
 import {
   type BodyPicture,
-  NewPicture,
+  type PictureArrived,
   PICTURE_BYTES,
   PICTURE_FILE,
   PICTURE_TYPES,
+  SentPicture,
 } from '@maul/contract/body';
 import { Id } from '@maul/contract/common';
 import express, { type Router } from 'express';
@@ -11,7 +12,7 @@ import { readFile } from 'node:fs/promises';
 import { z } from 'zod';
 import { athleteOf } from '../../people/index.ts';
 import { acting } from '../../platform/db/connect.ts';
-import { dropFile, filePath, smallPath, writeWhole } from '../../platform/files.ts';
+import { dropFile, dropPart, filePath, smallPath, takePiece, writeWhole } from '../../platform/files.ts';
 import { mount, type Services, signedIn } from '../../platform/http/mount.ts';
 import { invalid, ProblemError } from '../../platform/http/problems.ts';
 import {
@@ -29,6 +30,38 @@ const Seen = z.strictObject({ small: z.literal('1').optional() });
 /** Ten poses a week for ten years. */
 const MOST_PICTURES = 5000;
 const NO_PICTURE = 'There is no such picture.';
+
+type Address = z.infer<typeof Address>;
+type Sent = z.infer<typeof SentPicture>;
+
+/** The bytes of a picture once all of them are there; until then, how many are. */
+const wholeOf = async (
+  { athleteId, id }: Address,
+  { offset, of }: Sent,
+  bytes: Buffer,
+): Promise<Buffer | number> => {
+  if (offset === undefined || of === undefined) return bytes;
+  if (offset + bytes.length > of)
+    throw new ProblemError(
+      'invalid',
+      'More of the picture arrives than was announced. This piece was not kept.',
+    );
+  const came = await takePiece(athleteId, id, { offset, of }, bytes);
+  if (came === 'no-room')
+    throw new ProblemError(
+      'too-large',
+      'Too many pictures have arrived in part. Let them finish first; nothing of this one was kept.',
+    );
+  if ('gapAfter' in came)
+    throw new ProblemError(
+      'stale',
+      `The picture has arrived up to byte ${came.gapAfter}: send on from there.`,
+      {
+        current: { received: came.gapAfter },
+      },
+    );
+  return 'whole' in came ? came.whole : came.received;
+};
 
 const checked = <S extends z.ZodType>(schema: S, value: unknown): z.output<S> => {
   const read = schema.safeParse(value);
@@ -65,12 +98,28 @@ export const mountPictures = (router: Router, house: Services): void => {
     return {};
   });
 
+  const keep = async (
+    address: Address,
+    { day, pose, name }: Sent,
+    bytes: Buffer,
+    token: string,
+  ): Promise<BodyPicture | undefined> => {
+    const { whole, small, width, height } = await shrink(bytes);
+    const path = filePath(address.athleteId, address.id);
+    await writeWhole(path, whole);
+    await writeWhole(smallPath(path), small);
+    return acting(house.app, token, async (trx) => {
+      await addPicture(trx, address.athleteId, { id: address.id, day, pose, name, width, height });
+      return pictureById(trx, address);
+    });
+  };
+
   const raw = express.raw({ type: () => true, limit: PICTURE_BYTES });
   router.put(PICTURE_FILE, async (req, res) => {
     // Who it is, is asked before a byte is read.
     const { token, personId } = await signedIn(house, req);
     const address = checked(Address, req.params);
-    const said = checked(NewPicture, req.query);
+    const sent = checked(SentPicture, req.query);
     if (address.athleteId !== personId)
       throw new ProblemError('not-found', 'There is nothing of this address that is yours to change.');
     if (Number(req.headers['content-length'] ?? 0) > PICTURE_BYTES)
@@ -87,26 +136,32 @@ export const mountPictures = (router: Router, house: Services): void => {
     const bytes: unknown = req.body;
     if (!Buffer.isBuffer(bytes) || bytes.length === 0)
       throw new ProblemError('invalid', 'The picture did not arrive. Send it once more.');
-    const full = await acting(house.app, token, async (trx) => {
+    const before = await acting(house.app, token, async (trx) => {
       await athleteOf(trx, address.athleteId);
-      return (
-        (await pictureById(trx, address)) === undefined &&
-        (await pictureCount(trx, address.athleteId)) >= MOST_PICTURES
-      );
+      const known = await pictureById(trx, address);
+      return { known, full: !known && (await pictureCount(trx, address.athleteId)) >= MOST_PICTURES };
     });
-    if (full)
+    if (before.full)
       throw new ProblemError(
         'too-large',
         `${MOST_PICTURES.toLocaleString('en-GB')} pictures are kept at most. Delete some of them first; nothing of this one was kept.`,
       );
-    const { whole, small, width, height } = await shrink(bytes);
-    const path = filePath(address.athleteId, address.id);
-    await writeWhole(path, whole);
-    await writeWhole(smallPath(path), small);
-    const picture = await acting(house.app, token, async (trx): Promise<BodyPicture | undefined> => {
-      await addPicture(trx, address.athleteId, { id: address.id, ...said, width, height });
-      return pictureById(trx, address);
+    // The last piece of one that is here already: its answer was lost.
+    if (before.known && sent.offset !== undefined) {
+      res.json(before.known);
+      return;
+    }
+    const whole = await wholeOf(address, sent, bytes);
+    if (typeof whole === 'number') {
+      res.status(202).json({ received: whole } satisfies PictureArrived);
+      return;
+    }
+    const picture = await keep(address, sent, whole, token).catch(async (error: unknown) => {
+      // What is no picture stays none; whatever else failed may be tried again with the last piece alone.
+      if (error instanceof ProblemError) await dropPart(address.athleteId, address.id);
+      throw error;
     });
+    await dropPart(address.athleteId, address.id);
     res.json(picture);
   });
 

@@ -11,6 +11,7 @@ import {
   keepFile,
   keptAside,
   nextFile,
+  noteArrived,
   outboxKeeper,
   tookDevice,
   wipe,
@@ -64,11 +65,15 @@ describe('what lies on a device', () => {
     expect(await unseal(me, sealed)).toBeUndefined();
   });
   test('holds pictures that wait, in their order, closed, each until it is let go', async () => {
-    const picture = (words: string) => new Blob([words], { type: 'image/jpeg' });
-    expect(await keepFile(me, '/api/pictures/1', picture('the first body'))).toBe(true);
-    await keepFile(me, '/api/pictures/2', picture('the second body'));
+    const picture = (address: string, words: string) => ({
+      address,
+      file: new Blob([words], { type: 'image/jpeg' }),
+      received: 0,
+    });
+    expect(await keepFile(me, picture('/api/pictures/1', 'the first body'))).toBe(true);
+    await keepFile(me, picture('/api/pictures/2', 'the second body'));
     // The same one again is the same one.
-    await keepFile(me, '/api/pictures/2', picture('the second body'));
+    await keepFile(me, picture('/api/pictures/2', 'the second body'));
     expect(await filesWaiting(me)).toBe(2);
     const lying = new TextDecoder().decode((await db.files.toArray()).at(-1)?.sealed.data);
     expect(lying).not.toContain('body');
@@ -81,7 +86,10 @@ describe('what lies on a device', () => {
       '/api/pictures/1 image/jpeg the first body',
       '/api/pictures/2 image/jpeg the second body',
     ]);
-    await keepFile(me, '/api/pictures/3', picture('the third body'));
+    await keepFile(me, picture('/api/pictures/3', 'the third body'));
+    // How much of it has arrived is known after a restart too.
+    await noteArrived(me, '/api/pictures/3', 9);
+    expect((await nextFile(me))?.received).toBe(9);
     await wipe(me);
     expect(await filesWaiting(me)).toBe(0);
   });

@@ -36,6 +36,8 @@ export interface KeptFile {
   at: number;
   address: string;
   type: string;
+  /** Up to which byte the server has it. */
+  received?: number;
   sealed: Sealed;
 }
 
