@@ -42,6 +42,12 @@ export const QUARK: TestFood = {
   more: { lever: true },
 };
 
+const PASSWORD = 'a long enough password';
+/** Signs an athlete of `newAthlete` in again. */
+export const signInAs = async (page: Page, email: string): Promise<void> => {
+  await page.request.post('/api/session', { data: { email, password: PASSWORD } });
+};
+
 /** A new athlete, signed in on this page, with a first phase. Nobody else touches their log. */
 export const newAthlete = async (page: Page, name: string, profile: object = {}) => {
   const id = uuidv7();
@@ -49,12 +55,12 @@ export const newAthlete = async (page: Page, name: string, profile: object = {})
     id,
     name,
     email: `${id}@example.test`,
-    password: 'a long enough password',
+    password: PASSWORD,
     role: 'athlete',
   };
   await page.request.post('/api/accounts', { data: account });
-  const { email, password } = account;
-  await page.request.post('/api/session', { data: { email, password } });
+  const { email } = account;
+  await signInAs(page, email);
   const start = newcomerStart(ZONE);
   await page.request.put(`/api/athletes/${id}/start`, {
     headers: SAME_SITE,
@@ -88,7 +94,7 @@ export const newAthlete = async (page: Page, name: string, profile: object = {})
       deleted: false,
     });
   };
-  return { id, today, put, meal, plan };
+  return { id, today, email, put, meal, plan };
 };
 
 /** Types a date (YYYY-MM-DD) or a time (HH:MM) into its field, section by section, as a reader in Britain does. */

@@ -16,6 +16,7 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/Vienna',
     trace: 'off',
+    screenshot: 'only-on-failure',
     // What a test serves in place of the server is not passed by; the one test of the kept application lets it in.
     serviceWorkers: 'block',
     launchOptions: {

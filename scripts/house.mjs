@@ -182,8 +182,15 @@ const startServer = async ({ file, env, log, execArgv }) => {
   };
 };
 
+/** The connections of a second server of the house that is open in `home`: its database is not ours to end. */
+export const linksOf = (home) => {
+  const { app, accounts } = secretsOf(home);
+  const owner = ownerAt(home, runningPort(dataDirectory(home)), 'postgres');
+  return { owner, app, accounts, ownCluster: true, stop: async () => {} };
+};
+
 /**
- * Starts everything on `port`; returns the address and how to end all of it. Whatever fails, nothing stays behind. Server and database are
+ * Starts everything on `port`; with `links` a server alone, beside a house that is open. Returns the address and how to end all of it. Whatever fails, nothing stays behind. Server and database are
  * started again when they end by themselves; `gaveUp` hears when that happens too often.
  */
 export const openHouse = async ({
@@ -193,10 +200,11 @@ export const openHouse = async ({
   gaveUp = () => undefined,
   entry = join(root, 'dist/server'),
   execArgv = [],
+  links: given,
 }) => {
   mkdirSync(home, { recursive: true });
   const keeping = { say: (text) => console.error(text), gaveUp };
-  const links = await connections(home, say, keeping);
+  const links = given ?? (await connections(home, say, keeping));
   let server;
   const logs = setInterval(() => {
     for (const log of ['server.log', 'postgres.log']) layAside(join(home, log));

@@ -1,4 +1,4 @@
-// npm run siege [-- --kills 50 --writers 30], npm run siege -- cluster [--athletes 1000], npm run siege -- throughput: kills server, database and `npm start` itself at random while athletes write, and says
+// npm run siege [-- --kills 50 --writers 30], npm run siege -- cluster [--athletes 1000], npm run siege -- throughput, npm run siege -- upgrade [--from REVISION]: kills server, database and `npm start` itself at random while athletes write, and says
 // what became of every write that was acknowledged.
 import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
@@ -20,8 +20,13 @@ const { values, positionals } = parseArgs({
     seed: { type: 'string' },
     athletes: { type: 'string', default: '1000' },
     events: { type: 'string', default: '' },
+    from: { type: 'string' },
   },
 });
+if (positionals[0] === 'upgrade') {
+  const { upgradeUnderWay } = await import('./upgrade.mjs');
+  process.exit((await upgradeUnderWay({ from: values.from })) ? 0 : 1);
+}
 if (positionals[0] === 'cluster') {
   const { besiegeCluster } = await import('./cluster/siege.mjs');
   process.exit((await besiegeCluster({ athletes: Number(values.athletes), only: values.events })) ? 0 : 1);

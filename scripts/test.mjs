@@ -37,6 +37,8 @@ const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')
 
 let passed = 0;
 let failed = 0;
+/** Browser tests that passed at the second try. */
+let unsteady = 0;
 const count = (good, bad) => {
   passed += good;
   failed += bad;
@@ -84,7 +86,8 @@ try {
     );
     console.log(`\n— ${name}\n${said}`);
     const stats = read(file)?.stats;
-    count(stats?.expected ?? 0, (stats?.unexpected ?? 0) + (stats?.flaky ?? 0));
+    count((stats?.expected ?? 0) + (stats?.flaky ?? 0), stats?.unexpected ?? 0);
+    unsteady += stats?.flaky ?? 0;
     if (code !== 0 && !(stats?.unexpected > 0)) failed += 1;
   };
   /** A part of the screens of one size, in a house of its own. */
@@ -111,5 +114,7 @@ try {
 } finally {
   rmSync(scratch, { recursive: true, force: true });
 }
+if (unsteady > 0)
+  console.log(`\n${unsteady} of the browser tests passed only at the second try: "flaky" above names them.`);
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

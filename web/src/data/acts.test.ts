@@ -66,6 +66,22 @@ describe('what is said to the other side while the server is away', () => {
     await sendActs();
     expect(sent()).toEqual(['week', 'order']);
   });
+  test('comes after the changes of the log that are on their way, also while the server answers', async () => {
+    answers = { [CHECK_IN]: gone };
+    useOutbox.setState({ entries: waiting() });
+    const said = actOrLater(week).catch(() => 'asked');
+    await new Promise((done) => setTimeout(done, 30));
+    expect(sent()).toEqual([]);
+    // One that was refused is not waited for.
+    useOutbox.setState({ entries: waiting('refused') });
+    expect(await said).toBe('asked');
+    expect(sent()).toEqual(['week']);
+    // Where they do not get through it waits with them.
+    asked = [];
+    useOutbox.setState({ entries: waiting(), reachable: false });
+    expect(await actOrLater(week)).toBe('waits');
+    expect(sent()).toEqual([]);
+  });
   test('pressed twice it waits once', async () => {
     await actOrLater(read);
     await actOrLater(read);

@@ -5,7 +5,8 @@ import { useOutbox } from './outbox.ts';
 import { holder, keepAside, keptAside } from './reach.ts';
 
 /** What a person says to the other side once, whole and with its own id, so that it may come twice. */
-export type ActRoute = 'acknowledge' | 'acknowledgeMovement' | 'sendCheckIn' | 'answerCheckIn';
+export const ACT_ROUTES = ['acknowledge', 'acknowledgeMovement', 'sendCheckIn', 'answerCheckIn'] as const;
+export type ActRoute = (typeof ACT_ROUTES)[number];
 
 export interface Act<R extends ActRoute = ActRoute> {
   /** Of the order, the week or the answer. */
@@ -34,18 +35,42 @@ export const dropAct = (id: string): void => setActs(useActs.getState().acts.fil
 const send = (act: Pick<Act, 'route' | 'params' | 'body'>): Promise<unknown> =>
   call(act.route, { params: act.params, body: act.body as never });
 
-/** Says it now; where the server is away it waits on this device. Throws what the server refused. */
+const behind = (): boolean => useOutbox.getState().entries.some((e) => e.state === 'waiting');
+/** Changes that are on their way take so long at most before what is said waits behind them, ms. */
+const PATIENCE_MS = 10_000;
+/** Resolves once every change of the log has gone, or will not go now. */
+const logSent = (): Promise<void> =>
+  new Promise((done) => {
+    const over = (): void => {
+      stop();
+      clearTimeout(timer);
+      done();
+    };
+    const look = (): void => {
+      if (!behind() || !useOutbox.getState().reachable) over();
+    };
+    const timer = setTimeout(() => over(), PATIENCE_MS);
+    const stop = useOutbox.subscribe(look);
+    look();
+  });
+
+/** Says it now, after the changes of the log that are on their way; where the server is away it waits on this device. Throws what the server refused. */
 export const actOrLater = async <R extends ActRoute>(
   act: Omit<Act<R>, 'at' | 'refused'>,
 ): Promise<'done' | 'waits'> => {
+  const wait = (): 'waits' => {
+    const others = useActs.getState().acts.filter((a) => a.id !== act.id);
+    setActs([...others, { ...act, at: Date.now(), refused: null }]);
+    return 'waits';
+  };
+  await logSent();
+  if (behind()) return wait();
   try {
     await send(act);
     return 'done';
   } catch (error) {
     if (!isAway(error)) throw error;
-    const others = useActs.getState().acts.filter((a) => a.id !== act.id);
-    setActs([...others, { ...act, at: Date.now(), refused: null }]);
-    return 'waits';
+    return wait();
   }
 };
 
@@ -59,7 +84,6 @@ let running = false;
 /** Says what waits, the oldest first, once every change of the log is with the server: a week is sent as the log says it. */
 export const sendActs = async (): Promise<void> => {
   const next = (): Act | undefined => useActs.getState().acts.find((a) => a.refused === null);
-  const behind = (): boolean => useOutbox.getState().entries.some((e) => e.state === 'waiting');
   if (running || behind()) return;
   running = true;
   try {
@@ -85,6 +109,13 @@ export const sendActs = async (): Promise<void> => {
 useOutbox.subscribe(({ reachable }) => {
   if (reachable && useActs.getState().acts.length > 0) void sendActs();
 });
+
+/** Takes up acts that were saved as a file. One that waits here already stays as it is. */
+export const takeActs = (acts: readonly Act[]): void => {
+  const here = useActs.getState().acts;
+  setActs([...here, ...acts.filter((a) => !here.some((h) => h.id === a.id))]);
+  void sendActs();
+};
 
 let opened: string | undefined;
 /** Takes up what waits on this device for who is signed in. What somebody before them left on the page is not theirs to send. */

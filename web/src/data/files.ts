@@ -67,6 +67,24 @@ export const sendOrKeep = async (address: string, file: Blob): Promise<'sent' | 
   }
 };
 
+/** The most that is saved as a file, bytes: a browser holds no text of any length. */
+const MOST_SAVED = 200 * 1024 * 1024;
+/** What waits on this device of who is signed in, to be saved as a file, and how many were left out. */
+export const savedFiles = async (): Promise<{ files: WaitingFile[]; left: number }> => {
+  const whose = holder();
+  return whose === undefined ? { files: [], left: 0 } : (await away()).everyFile(whose, MOST_SAVED);
+};
+
+/** Takes up files that were saved; false where the browser cannot keep them closed. */
+export const takeFiles = async (files: readonly WaitingFile[]): Promise<boolean> => {
+  const whose = holder();
+  if (whose === undefined) return false;
+  const device = await away();
+  for (const file of files) if (!(await device.keepFile(whose, file))) return false;
+  await count(whose);
+  return true;
+};
+
 let sending = false;
 /** Sends what waits, the oldest first, until it is sent or the server is away again. A file that is sent twice is kept once: its address names it. */
 export const flushFiles = async (onSent: () => void): Promise<void> => {

@@ -48,7 +48,8 @@ const lazyKeeper: OutboxKeeper = {
   all: async (personId) => (await away()).outboxKeeper.all(personId),
 };
 
-const sendFiles = (): void =>
+/** Sends the pictures that wait. */
+export const sendFiles = (): void =>
   void flushFiles(() => void queryClient.invalidateQueries({ queryKey: ['pictures'] })).catch(
     () => undefined,
   );
@@ -176,7 +177,10 @@ export const useLiveSession = (session: Session): void => {
     void openDrafts();
     void openActs();
     const online = () => void outbox.flush();
+    // Whether the server is away is asked at the first sign of it, before somebody presses what needs it.
+    const look = () => void call('live').catch(() => undefined);
     window.addEventListener('online', online);
+    window.addEventListener('offline', look);
     let source: EventSource;
     let again: ReturnType<typeof setTimeout> | undefined;
     let heard = false;
@@ -195,6 +199,7 @@ export const useLiveSession = (session: Session): void => {
         if (event.success) heardOf(event.data);
       });
       source.addEventListener('error', () => {
+        look();
         // A browser tries again by itself, unless something answered that was no stream.
         if (source.readyState !== EventSource.CLOSED) return;
         void queryClient.invalidateQueries({ queryKey: ['session'] });
@@ -204,6 +209,7 @@ export const useLiveSession = (session: Session): void => {
     listen();
     return () => {
       window.removeEventListener('online', online);
+      window.removeEventListener('offline', look);
       clearTimeout(again);
       source.close();
     };

@@ -2,12 +2,12 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useActs } from '../data/acts.ts';
+import { takeActs, useActs } from '../data/acts.ts';
 import { sentenceOf } from '../data/api.ts';
-import { useDrafts } from '../data/drafts.ts';
-import { useFiles } from '../data/files.ts';
+import { keepDraft, useDrafts } from '../data/drafts.ts';
+import { savedFiles, takeFiles, useFiles } from '../data/files.ts';
 import { useOutbox } from '../data/outbox.ts';
-import { leave, outbox, useSession } from '../data/session.ts';
+import { leave, outbox, sendFiles, useSession } from '../data/session.ts';
 import { readUnsent, unsentFile } from '../data/unsentFile.ts';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { plural } from '../ui/formats/show.ts';
@@ -46,7 +46,18 @@ const Unsent = ({
   const { person } = useSession();
   const entries = useOutbox((s) => s.entries);
   const also = useAlso();
-  const [saved, setSaved] = useState(false);
+  const [saved, setSaved] = useState<{ good: boolean; text: string } | null>(null);
+  const save = async (): Promise<void> => {
+    const { files, left } = await savedFiles();
+    const { acts } = useActs.getState();
+    const { drafts } = useDrafts.getState();
+    const text = await unsentFile(person, { changes: entries, acts, drafts, pictures: files });
+    saveAsFile('maul-not-sent.json', text);
+    setSaved({
+      good: left === 0,
+      text: `Saved. Anybody who has the file can read it.${left === 0 ? '' : ` ${plural(left, 'picture is', 'pictures are')} not in it: together they are too large for one file.`}`,
+    });
+  };
   return (
     <FormDialog
       title={
@@ -60,22 +71,24 @@ const Unsent = ({
       onKeep={onOut}
     >
       <p>
-        Signing out takes everything of yours off this device, what is not sent too.
-        {entries.length > 0 &&
-          ' Stay until the changes are sent, or keep them as a file: it brings them back when you are signed in again.'}
+        Signing out takes everything of yours off this device, what is not sent too. Stay until it is sent, or
+        keep it as a file: it brings everything back when you are signed in again.
       </p>
-      {also.length > 0 && <p>Lost without a copy: {also.join('; ')}.</p>}
-      <div hidden={entries.length === 0}>
+      {also.length > 0 && (
+        <p>
+          {entries.length > 0 ? 'Also not sent' : 'Not sent'}: {also.join('; ')}.
+        </p>
+      )}
+      <div>
         <Button
           onClick={() => {
-            saveAsFile('maul-not-sent.json', unsentFile(person, entries));
-            setSaved(true);
+            save().catch((error: unknown) => setSaved({ good: false, text: sentenceOf(error) }));
           }}
         >
-          Save them as a file
+          Save it as a file
         </Button>
       </div>
-      {saved && <Alert severity="success">Saved. Anybody who has the file can read it.</Alert>}
+      {saved && <Alert severity={saved.good ? 'success' : 'warning'}>{saved.text}</Alert>}
     </FormDialog>
   );
 };
@@ -99,10 +112,18 @@ export const SignOut = () => {
     if (!file) return;
     const read = readUnsent(await file.text(), person.id);
     if (!read.ok) return setSaid({ good: false, text: read.sentence });
-    outbox.takeBack(read.entries);
+    const { changes: back, acts, drafts, pictures } = read;
+    outbox.takeBack(back);
+    takeActs(acts);
+    for (const [name, draft] of Object.entries(drafts)) keepDraft(name, draft);
+    const closed = await takeFiles(pictures);
+    sendFiles();
+    const many = back.length + acts.length + Object.keys(drafts).length + (closed ? pictures.length : 0);
     setSaid({
-      good: true,
-      text: `${plural(read.entries.length, 'change is', 'changes are')} back and will be sent.`,
+      good: closed,
+      text: closed
+        ? `${plural(many, 'thing is', 'things are')} back. What can be sent is sent now; a draft waits for your signature.`
+        : `${plural(many, 'thing is', 'things are')} back, but not the pictures: this browser cannot keep them encrypted. They are still in the file.`,
     });
   };
   return (
@@ -119,7 +140,7 @@ export const SignOut = () => {
       </div>
       <div>
         <Button component="label" variant="text" size="small">
-          Bring back changes from a file
+          Bring back what was saved as a file
           <input
             type="file"
             accept="application/json"

@@ -42,6 +42,22 @@ export const nextFile = async (personId: string): Promise<WaitingFile | undefine
   return nextFile(personId);
 };
 
+/** Every file of a person that waits, the oldest first, up to so many bytes, and how many were left out. */
+export const everyFile = async (
+  personId: string,
+  mostBytes: number,
+): Promise<{ files: WaitingFile[]; left: number }> => {
+  const rows = await of(personId).toArray();
+  const files: WaitingFile[] = [];
+  let room = mostBytes;
+  for (const { address, type, sealed } of rows) {
+    room -= sealed.data.byteLength;
+    const bytes = room < 0 ? undefined : await unsealBytes(personId, sealed);
+    if (bytes) files.push({ address, file: new Blob([bytes], { type }), received: 0 });
+  }
+  return { files, left: rows.length - files.length };
+};
+
 /** Notes how much of a file has arrived, so that what was sent is not sent again, whatever ends in between. */
 export const noteArrived = (personId: string, address: string, received: number): Promise<number> =>
   db.files.update(`${personId} ${address}`, { received });

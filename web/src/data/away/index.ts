@@ -6,7 +6,15 @@ import { destroyKey } from './vault.ts';
 
 export { forgetAthlete, keepAnswer, KEPT, keptAnswer } from './answers.ts';
 export { keepAside, keptAside } from './aside.ts';
-export { dropFile, filesWaiting, keepFile, nextFile, noteArrived, type WaitingFile } from './files.ts';
+export {
+  dropFile,
+  everyFile,
+  filesWaiting,
+  keepFile,
+  nextFile,
+  noteArrived,
+  type WaitingFile,
+} from './files.ts';
 export { outboxKeeper } from './keeper.ts';
 export { lastPerson, tookDevice } from './vault.ts';
 
