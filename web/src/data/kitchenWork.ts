@@ -13,7 +13,7 @@ import { useInfiniteQuery, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useShallow } from 'zustand/react/shallow';
-import { call } from './api.ts';
+import { call, isAway } from './api.ts';
 import { deviceToday } from './device.ts';
 import { bookWithLanded, ofKitchen, pendingBook, pendingStock, stockWithLanded } from './kitchenRows.ts';
 import { useOutbox } from './outbox.ts';
@@ -57,6 +57,49 @@ export const useMateBooks = (mates: readonly { athleteId: string }[]): KitchenBo
 
 /** Somebody else in the same kitchen may have changed something: it is looked at again so often, ms. */
 const SHARED_MS = 15_000;
+
+/** So many rows of a stock are planned with, in the order in which they expire. */
+const MOST_PLANNED = 1200;
+
+/** Everything that is there, page after page; as much of it as the device knows where the server is away. */
+export const askWholeStock = async (athleteId: string, signal?: AbortSignal): Promise<InStock[]> => {
+  const all: InStock[] = [];
+  for (let more = true; more && all.length < MOST_PLANNED;) {
+    const askedAt = Date.now();
+    const page = await call('stock', {
+      params: { athleteId },
+      query: { skip: all.length, q: '' },
+      ...(signal && { signal }),
+    }).catch((error: unknown) => {
+      if (all.length > 0 && isAway(error)) return undefined;
+      throw error;
+    });
+    if (!page) break;
+    all.push(...stockWithLanded(page, askedAt).stock);
+    more = page.more;
+  }
+  return all;
+};
+
+/** Everything that is there, with what this device has taken or put there and not sent yet: plans reckon with all of it. */
+export const useWholeStock = (athleteId: string) => {
+  const { data: book } = useQuery(bookQuery(athleteId));
+  const mates = book?.mates ?? [];
+  const { data, error } = useQuery({
+    queryKey: ['stock', athleteId, 'whole'],
+    queryFn: ({ signal }) => askWholeStock(athleteId, signal),
+    refetchInterval: mates.length > 0 ? SHARED_MS : false,
+  });
+  const entries = useOutbox(
+    useShallow((s) => s.entries.filter((e) => ofKitchen(e) || e.route === 'putPortion')),
+  );
+  const stock = useMemo(
+    () => data && pendingStock(data, entries, [athleteId, ...mates.map((m) => m.athleteId)]),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- mates are part of the book
+    [data, entries, athleteId, book],
+  );
+  return { stock, mates, error };
+};
 
 /** What is there, in pages, with what this device has taken or put there and not sent yet. A shared kitchen is looked at again and again while one `watches` it. */
 export const useStock = (athleteId: string, q = '', enabled = true, watches = true) => {
@@ -103,11 +146,16 @@ export const useStockOne = (athleteId: string, id: string) => {
   return { ...query, item };
 };
 
-/** Boxes, leftovers and opened packs that may be eaten now, first to expire first. */
-export const useOffered = (athleteId: string, enabled = true) => {
-  const { stock } = useStock(athleteId, '', enabled);
+/** Boxes, leftovers and opened packs that may be eaten now, first to expire first. Behind the first page of a large stock they are asked for by name. */
+export const useOffered = (athleteId: string, enabled = true, question = '') => {
+  const { stock, hasNextPage } = useStock(athleteId, '', enabled);
+  const { stock: named } = useStock(athleteId, question, enabled && hasNextPage && question !== '', false);
   const [now] = useState(() => new Date().toISOString());
-  return useMemo(() => offered(stock ?? [], now), [stock, now]);
+  return useMemo(() => {
+    const first = stock ?? [];
+    const known = new Set(first.map((item) => item.id));
+    return offered([...first, ...(named ?? []).filter((item) => !known.has(item.id))], now);
+  }, [stock, named, now]);
 };
 
 /** Writes a thing of the book: new, changed, or (null) taken away. Answers its id. */

@@ -2,6 +2,7 @@ import type { Session } from '@maul/contract/people';
 import { addDays, datesFrom, type IsoDate } from '@maul/core/units';
 import { call } from './api.ts';
 import { deviceToday } from './device.ts';
+import { askWholeStock } from './kitchenWork.ts';
 import { useOutbox } from './outbox.ts';
 import { onDevice, READY } from './remembered.ts';
 
@@ -39,7 +40,7 @@ const questions = (athleteId: string, today: IsoDate): Ask[] => {
       const { mates } = await call('kitchenBook', { params });
       for (const { athleteId: mate } of mates) await call('kitchenBook', { params: { athleteId: mate } });
     },
-    () => call('stock', { params, query: { skip: 0, q: '' } }),
+    () => askWholeStock(athleteId),
     ...PLANS.map(
       (many): Ask =>
         () =>

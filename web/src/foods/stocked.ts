@@ -47,8 +47,8 @@ const meant = (name: string, question: string): boolean => {
 };
 
 /** Cooked boxes and leftovers that may be eaten now, first to expire first; of boxes alike only the first. */
-export const useStockedFoods = (athleteId: string, enabled = true): StockedFood[] => {
-  const lines = useOffered(athleteId, enabled);
+export const useStockedFoods = (athleteId: string, enabled = true, question = ''): StockedFood[] => {
+  const lines = useOffered(athleteId, enabled, question);
   return useMemo(() => {
     const seen = new Set<string>();
     return lines.flatMap((line) => {

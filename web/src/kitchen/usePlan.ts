@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { call } from '../data/api.ts';
 import { deviceToday } from '../data/device.ts';
 import { useKitchen } from '../data/kitchen.ts';
-import { rulesOf, RULES, thingsOf, useBook, useMateBooks, useStock } from '../data/kitchenWork.ts';
+import { rulesOf, RULES, thingsOf, useBook, useMateBooks, useWholeStock } from '../data/kitchenWork.ts';
 import { useOwnDay, useSession } from '../data/session.ts';
 import { dishIdOf, plannedDishes } from './dishes.ts';
 
@@ -15,7 +15,7 @@ export const useKitchenPlan = (days: number) => {
   const today: IsoDate = day?.today ?? deviceToday();
   const { book, error: bookError } = useBook(person.id);
   const kitchen = useKitchen(person.id);
-  const { stock, mates } = useStock(person.id);
+  const { stock, mates, error: stockError } = useWholeStock(person.id);
   const books = useMateBooks(mates);
   const { data, error, refetch } = useQuery({
     queryKey: ['stock', 'plan', person.id, today, days],
@@ -29,7 +29,7 @@ export const useKitchenPlan = (days: number) => {
   });
   return useMemo(() => {
     if (!book || !data || !stock || !kitchen.data || !books)
-      return { ready: false as const, error: error ?? bookError ?? kitchen.error, refetch };
+      return { ready: false as const, error: error ?? bookError ?? kitchen.error ?? stockError, refetch };
     const recipes = [book, ...books].flatMap((b) => thingsOf(b, 'recipe'));
     const batches = [book, ...books].flatMap((b) => thingsOf(b, 'batch'));
     const dishes = plannedDishes(data.portions, recipes, kitchen.data.yields);
@@ -66,6 +66,7 @@ export const useKitchenPlan = (days: number) => {
     kitchen.error,
     error,
     bookError,
+    stockError,
     person,
     today,
     day,

@@ -94,7 +94,7 @@ export const FoodSearch = (props: FoodSearchProps) => {
     placeholderData: keepPreviousData,
   });
   const foods = isCode && gtin === undefined ? [] : (data?.foods ?? []);
-  const there = useStockedFoods(athleteId);
+  const there = useStockedFoods(athleteId, true, isCode ? '' : q);
   const stocked = isCode ? [] : stockedNamed(there, q);
   const unknownCode = gtin !== undefined && !isFetching && foods.length === 0;
   return (
