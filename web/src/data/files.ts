@@ -17,6 +17,12 @@ const count = async (personId: string): Promise<void> => {
   useFiles.setState({ waiting: await (await away()).filesWaiting(personId) });
 };
 
+/** Counts what waits for who is signed in. */
+export const countFiles = async (): Promise<void> => {
+  const whose = holder();
+  if (whose !== undefined) await count(whose);
+};
+
 /** How often a server may have less than it said: a disk that was changed under it, not a loop without end. */
 const MOST_RETURNS = 3;
 

@@ -14,7 +14,7 @@ import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.
 import { journalled } from './journal.ts';
 import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
 import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './rows.ts';
-import { flushFiles } from './files.ts';
+import { countFiles, flushFiles } from './files.ts';
 import { onDevice, SIGN_OUT } from './remembered.ts';
 import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
 
@@ -162,6 +162,10 @@ export const useSession = (): Session => {
   return data;
 };
 
+let opened: Promise<unknown> = Promise.resolve();
+/** Once what waits on this device for who is signed in is known. */
+export const whatWaits = (): Promise<unknown> => opened;
+
 const LISTEN_AGAIN_MS = 5000;
 
 /** Opens the outbox of who is signed in, and listens for what others change. */
@@ -173,9 +177,7 @@ export const useLiveSession = (session: Session): void => {
     keepAsShown({ route: 'session', params: {}, query: {} }, session);
   }, [personId, session]);
   useEffect(() => {
-    void outbox.open(personId);
-    void openDrafts();
-    void openActs();
+    opened = Promise.allSettled([outbox.open(personId), openDrafts(), openActs(), countFiles()]);
     const online = () => void outbox.flush();
     // Whether the server is away is asked at the first sign of it, before somebody presses what needs it.
     const look = () => void call('live').catch(() => undefined);

@@ -7,7 +7,7 @@ import { sentenceOf } from '../data/api.ts';
 import { keepDraft, useDrafts } from '../data/drafts.ts';
 import { savedFiles, takeFiles, useFiles } from '../data/files.ts';
 import { useOutbox } from '../data/outbox.ts';
-import { leave, outbox, sendFiles, useSession } from '../data/session.ts';
+import { leave, outbox, sendFiles, useSession, whatWaits } from '../data/session.ts';
 import { readUnsent, unsentFile } from '../data/unsentFile.ts';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { plural } from '../ui/formats/show.ts';
@@ -96,8 +96,6 @@ const Unsent = ({
 /** The way out: here or everywhere, and the way back for changes that were saved as a file. */
 export const SignOut = () => {
   const { person } = useSession();
-  const changes = useOutbox((s) => s.entries.length);
-  const unsent = changes + useAlso().length;
   const navigate = useNavigate();
   const [said, setSaid] = useState<{ good: boolean; text: string } | null>(null);
   const [asked, setAsked] = useState<'here' | 'everywhere' | null>(null);
@@ -107,6 +105,17 @@ export const SignOut = () => {
       () => void navigate('/sign-in', { replace: true }),
       (error: unknown) => setSaid({ good: false, text: sentenceOf(error) }),
     );
+  };
+  /** Asks where something is not sent; what waits on the device is read first, also just after the page was opened. */
+  const wish = async (how: 'here' | 'everywhere'): Promise<void> => {
+    await whatWaits();
+    const waits =
+      useOutbox.getState().entries.length > 0 ||
+      useActs.getState().acts.length > 0 ||
+      Object.keys(useDrafts.getState().drafts).length > 0 ||
+      useFiles.getState().waiting > 0;
+    if (waits) setAsked(how);
+    else out(how === 'everywhere');
   };
   const bringBack = async (file: File | undefined): Promise<void> => {
     if (!file) return;
@@ -135,8 +144,8 @@ export const SignOut = () => {
         devices when they are next online; what they have not sent by then is lost.
       </p>
       <div className="pair">
-        <Button onClick={() => (unsent > 0 ? setAsked('here') : out(false))}>Sign out here</Button>
-        <Button onClick={() => (unsent > 0 ? setAsked('everywhere') : out(true))}>Sign out everywhere</Button>
+        <Button onClick={() => void wish('here')}>Sign out here</Button>
+        <Button onClick={() => void wish('everywhere')}>Sign out everywhere</Button>
       </div>
       <div>
         <Button component="label" variant="text" size="small">
