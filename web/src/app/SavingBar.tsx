@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import { format, isToday } from 'date-fns';
 import { outbox } from '../data/session.ts';
-import { useFiles } from '../data/files.ts';
-import { useOutbox, type OutboxEntry } from '../data/outbox.ts';
+import { useFiles } from '../data/sending/files.ts';
+import { useOutbox, type OutboxEntry } from '../data/sending/outbox.ts';
 import { plural } from '../ui/formats/show.ts';
 
 const WHAT: Record<OutboxEntry['route'], string> = {

@@ -7,7 +7,7 @@ import { longDateTime } from '../ui/formats/show.ts';
 import { NewerBar } from './NewerBar.tsx';
 import { SavingBar } from './SavingBar.tsx';
 import { WaitingBar } from './WaitingBar.tsx';
-import { useUndo } from '../data/undo.ts';
+import { useUndo } from '../data/undo/undo.ts';
 import { ReminderBar } from '../reminders/index.ts';
 import './shell.css';
 

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
 import { Link, useLocation } from 'react-router';
-import { dropAct, useActs } from '../data/acts.ts';
-import { useDrafts } from '../data/drafts.ts';
-import { useOutbox } from '../data/outbox.ts';
+import { dropAct, useActs } from '../data/sending/acts.ts';
+import { useDrafts } from '../data/sending/drafts.ts';
+import { useOutbox } from '../data/sending/outbox.ts';
 
 /** What needs the other side and waits: said once the server answers, or signed by hand. Silent where nothing does. */
 export const WaitingBar = () => {

@@ -9,7 +9,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { type Act, actOrLater, dropAct, useActs } from '../data/acts.ts';
+import { type Act, actOrLater, dropAct, useActs } from '../data/sending/acts.ts';
 import { sentenceOf } from '../data/api.ts';
 import { checkInsQuery } from '../data/queries.ts';
 import { onDevice, sawAnswer } from '../data/remembered.ts';

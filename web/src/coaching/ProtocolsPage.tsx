@@ -12,7 +12,7 @@ import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
-import { offerUndo } from '../data/undo.ts';
+import { offerUndo } from '../data/undo/undo.ts';
 import { Fault } from '../ui/Fault.tsx';
 import { datesInWords, NUTRIENT_NAMES, plural, shortDate } from '../ui/formats/show.ts';
 import './protocols.css';

@@ -10,7 +10,7 @@ import { call, sentenceOf } from '../data/api.ts';
 import { questionsQuery } from '../data/queries.ts';
 import { onDevice } from '../data/remembered.ts';
 import { queryClient, useSession } from '../data/session.ts';
-import { offerUndo } from '../data/undo.ts';
+import { offerUndo } from '../data/undo/undo.ts';
 import { HoursOfSilence } from './Hours.tsx';
 import { useSilence } from '../data/silence.ts';
 import { Fault } from '../ui/Fault.tsx';

@@ -11,7 +11,7 @@ import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient } from '../data/session.ts';
-import { offerUndo } from '../data/undo.ts';
+import { offerUndo } from '../data/undo/undo.ts';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { plural } from '../ui/formats/show.ts';
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { ME, testDay, testPortion, TODAY } from '../testing/samples.ts';
 import { withPending } from './day.ts';
-import type { OutboxEntry } from './outbox.ts';
+import type { OutboxEntry } from './sending/outbox.ts';
 
 const portion = testPortion('p1', 'm1', { plannedGrams: 60 });
 const day = testDay({ portions: [portion] });

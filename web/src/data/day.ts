@@ -19,8 +19,8 @@ import { type ResponseOf } from '@maul/contract/routes';
 import { type WeighInRow } from '@maul/contract/body';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
-import type { OutboxEntry } from './outbox.ts';
-import type { DayRoute } from './rows.ts';
+import type { OutboxEntry } from './sending/outbox.ts';
+import type { DayRoute } from './sending/rows.ts';
 
 type Row = { id: string; version: number; deleted: boolean };
 

@@ -14,7 +14,7 @@ import type { Captured } from '@maul/core/scale';
 import type { DiaryChange } from '@maul/core/diary';
 import { v7 as uuidv7 } from 'uuid';
 import { deviceZone } from './device.ts';
-import { asStep, write, type Place } from './steps.ts';
+import { asStep, write, type Place } from './undo/steps.ts';
 
 export const saveMeal = (
   day: Place,

@@ -1,6 +1,6 @@
 import type { Session } from '@maul/contract/people';
 import { call, standsIn, type Asked } from './api.ts';
-import { useOutbox } from './outbox.ts';
+import { useOutbox } from './sending/outbox.ts';
 import { onDevice, SIGN_OUT } from './remembered.ts';
 
 /** The device's store is heavy and is loaded beside the first page. */

@@ -2,8 +2,8 @@ import type { Session } from '@maul/contract/people';
 import { addDays, datesFrom, type IsoDate } from '@maul/core/units';
 import { call } from './api.ts';
 import { deviceToday } from './device.ts';
-import { askWholeStock } from './kitchenWork.ts';
-import { useOutbox } from './outbox.ts';
+import { askWholeStock } from './kitchen/kitchenWork.ts';
+import { useOutbox } from './sending/outbox.ts';
 import { onDevice, READY } from './remembered.ts';
 
 /** How far the days of a device reach back and ahead: a week without a network, and what it is compared with. */

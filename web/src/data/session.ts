@@ -6,17 +6,17 @@ import { type Query, QueryCache, QueryClient, useQuery } from '@tanstack/react-q
 import { useEffect, useMemo, useState } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { deviceToday } from './device.ts';
-import { openActs, sendActs, useActs, whenSaid } from './acts.ts';
+import { openActs, sendActs, useActs, whenSaid } from './sending/acts.ts';
 import { ApiProblem, call, isAway } from './api.ts';
-import { openDrafts, useDrafts } from './drafts.ts';
+import { openDrafts, useDrafts } from './sending/drafts.ts';
 import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipeDevice } from './reach.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
-import { journalled } from './journal.ts';
-import { kitchenSaved, ofKitchen, stockTouched } from './kitchenRows.ts';
-import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './rows.ts';
-import { countFiles, flushFiles } from './files.ts';
+import { journalled } from './sending/journal.ts';
+import { kitchenSaved, ofKitchen, stockTouched } from './kitchen/kitchenRows.ts';
+import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './sending/rows.ts';
+import { countFiles, flushFiles } from './sending/files.ts';
 import { onDevice, SIGN_OUT } from './remembered.ts';
-import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
+import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './sending/outbox.ts';
 
 /**
  * What is answered with “not found” is let go, also where it was shown before: an athlete who has ended a sharing is read no longer, neither on an open

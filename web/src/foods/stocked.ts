@@ -3,7 +3,7 @@ import type { InStock } from '@maul/contract/kitchen';
 import type { StockLine } from '@maul/core/kitchen';
 import { wordsOf } from '@maul/core/units';
 import { useMemo } from 'react';
-import { useOffered } from '../data/kitchenWork.ts';
+import { useOffered } from '../data/kitchen/kitchenWork.ts';
 import { shortDate } from '../ui/formats/show.ts';
 
 /** A food that lies in a box or an opened pack: what a portion of it copies says which. */

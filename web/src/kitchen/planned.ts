@@ -3,7 +3,7 @@ import type { PortionFood } from '@maul/contract/foods';
 import type { IsoDate } from '@maul/core/units';
 import { dayQuery, queryClient } from '../data/session.ts';
 import { addMeal, addPortion } from '../data/edit.ts';
-import { asItStands, asStep } from '../data/steps.ts';
+import { asItStands, asStep } from '../data/undo/steps.ts';
 
 export interface ToPlan {
   date: IsoDate;

@@ -3,8 +3,15 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { call } from '../data/api.ts';
 import { deviceToday } from '../data/device.ts';
-import { useKitchen } from '../data/kitchen.ts';
-import { rulesOf, RULES, thingsOf, useBook, useMateBooks, useWholeStock } from '../data/kitchenWork.ts';
+import { useKitchen } from '../data/kitchen/kitchen.ts';
+import {
+  rulesOf,
+  RULES,
+  thingsOf,
+  useBook,
+  useMateBooks,
+  useWholeStock,
+} from '../data/kitchen/kitchenWork.ts';
 import { useOwnDay, useSession } from '../data/session.ts';
 import { dishIdOf, plannedDishes } from './dishes.ts';
 

@@ -2,13 +2,13 @@ import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { takeActs, useActs } from '../data/acts.ts';
+import { takeActs, useActs } from '../data/sending/acts.ts';
 import { sentenceOf } from '../data/api.ts';
-import { keepDraft, useDrafts } from '../data/drafts.ts';
-import { savedFiles, takeFiles, useFiles } from '../data/files.ts';
-import { useOutbox } from '../data/outbox.ts';
+import { keepDraft, useDrafts } from '../data/sending/drafts.ts';
+import { savedFiles, takeFiles, useFiles } from '../data/sending/files.ts';
+import { useOutbox } from '../data/sending/outbox.ts';
 import { leave, outbox, sendFiles, useSession, whatWaits } from '../data/session.ts';
-import { readUnsent, unsentFile } from '../data/unsentFile.ts';
+import { readUnsent, unsentFile } from '../data/sending/unsentFile.ts';
 import { FormDialog } from '../ui/FormDialog.tsx';
 import { plural } from '../ui/formats/show.ts';
 

@@ -1,4 +1,4 @@
-import { NO_HISTORY, remembered, stepped, type History, type Step } from '../data/history.ts';
+import { NO_HISTORY, remembered, stepped, type History, type Step } from '../data/undo/history.ts';
 import { inTab } from '../data/remembered.ts';
 import type { SeasonDocument } from '@maul/contract/plan';
 import type { Season } from '@maul/core/plan';

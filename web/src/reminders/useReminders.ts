@@ -4,7 +4,7 @@ import { type Reminder, remindersDue, remindersOf } from '@maul/core/reminders';
 import { keepsUntil } from '@maul/core/kitchen';
 import { useEffect, useMemo, useState } from 'react';
 import { deviceZone } from '../data/device.ts';
-import { thingsOf, useBook, useStock } from '../data/kitchenWork.ts';
+import { thingsOf, useBook, useStock } from '../data/kitchen/kitchenWork.ts';
 import { type LeftReminders, REMINDERS } from '../data/leftReminders.ts';
 import { keepAside } from '../data/reach.ts';
 import { useOwnDay } from '../data/session.ts';

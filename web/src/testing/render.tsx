@@ -6,8 +6,8 @@ import { act, cleanup, fireEvent, render, screen } from '@testing-library/react'
 import type { ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { queryClient, useDay } from '../data/session.ts';
-import { takeStep, useSteps } from '../data/steps.ts';
-import { useOutbox } from '../data/outbox.ts';
+import { takeStep, useSteps } from '../data/undo/steps.ts';
+import { useOutbox } from '../data/sending/outbox.ts';
 import { withPending } from '../data/day.ts';
 import { ME, testDay } from './samples.ts';
 

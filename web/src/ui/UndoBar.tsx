@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import Snackbar from '@mui/material/Snackbar';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useUndo } from '../data/undo.ts';
+import { useUndo } from '../data/undo/undo.ts';
 
 const UndoBar = () => {
   const offer = useUndo((s) => s.offer);

@@ -11,7 +11,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { call, sentenceOf } from '../../data/api.ts';
 import { deviceZone } from '../../data/device.ts';
 import { dayQuery, queryClient, useOwnDay, useSession } from '../../data/session.ts';
-import { write } from '../../data/steps.ts';
+import { write } from '../../data/undo/steps.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { plural, shortDate } from '../../ui/formats/show.ts';
 import { energyText } from '../../ui/formats/units.ts';

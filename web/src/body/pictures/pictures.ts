@@ -12,7 +12,7 @@ import { nearestPicture } from '@maul/core/body';
 import { useQuery } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
 import { call } from '../../data/api.ts';
-import { sendOrKeep } from '../../data/files.ts';
+import { sendOrKeep } from '../../data/sending/files.ts';
 
 export const POSE_NAMES: Readonly<Record<Pose, string>> = {
   front: 'Front',

@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import { useMutation } from '@tanstack/react-query';
 import { type KeyboardEvent as ReactKey, type RefObject, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { actOrLater, useActs } from '../../data/acts.ts';
+import { actOrLater, useActs } from '../../data/sending/acts.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
 

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test } from '@jest/globals';
 import Dexie from 'dexie';
 import type { Food } from '@maul/contract/foods';
 import { NO_DETAILS } from '@maul/contract/foods';
-import type { OutboxEntry } from '../outbox.ts';
+import type { OutboxEntry } from '../sending/outbox.ts';
 import { keepAnswer, keptAnswer } from './answers.ts';
 import {
   dropFile,

@@ -1,4 +1,4 @@
-import type { OutboxEntry, OutboxKeeper } from '../outbox.ts';
+import type { OutboxEntry, OutboxKeeper } from '../sending/outbox.ts';
 import { db, type KeptEntry } from './store.ts';
 import { canSeal, seal, unseal } from './vault.ts';
 import { makeRoom } from './room.ts';

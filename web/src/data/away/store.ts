@@ -1,5 +1,5 @@
 import Dexie, { type EntityTable } from 'dexie';
-import type { OutboxEntry } from '../outbox.ts';
+import type { OutboxEntry } from '../sending/outbox.ts';
 
 /** A value under its person's key: AES-GCM, 256 bits, a fresh nonce for each. */
 export interface Sealed {

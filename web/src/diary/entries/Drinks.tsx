@@ -3,9 +3,9 @@ import { caffeineActive, drinkCautions, sodiumKnown, type DayCaution } from '@ma
 import { clockOf, localMoment, minutesIntoDay } from '@maul/core/units';
 import { countdown } from '@maul/core/plan';
 import Button from '@mui/material/Button';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { saveEntry } from '../../data/edit.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 import { fromDay } from '../../data/fromDay.ts';
 import { dosesUntil, drunkUntil, useDayBefore } from './around.ts';
 import { alcoholOf, caffeineOf, drinksOf, waterInFood } from './entryText.ts';

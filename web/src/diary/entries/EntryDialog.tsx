@@ -12,9 +12,9 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { FormDialog } from '../../ui/FormDialog.tsx';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { saveEntry, saveStanding } from '../../data/edit.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 import { vesselsOf } from './Drinks.tsx';
 import { Muscles, Reckon } from './Work.tsx';
 

@@ -11,8 +11,8 @@ import TextField from '@mui/material/TextField';
 import Close from '@mui/icons-material/Close';
 import { useState } from 'react';
 import { FormDialog } from '../../ui/FormDialog.tsx';
-import { offerUndo } from '../../data/undo.ts';
-import { asStep, takeStep } from '../../data/steps.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
+import { asStep, takeStep } from '../../data/undo/steps.ts';
 import { saveEntry, saveStanding } from '../../data/edit.ts';
 
 type Supplement = Extract<StandingRow['thing'], { kind: 'supplement' }>;

@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, DayEntryRow, EntryBody } from '@maul/contract/diary';
 import { fireEvent, screen } from '@testing-library/react';
-import { useUndo } from '../../data/undo.ts';
+import { useUndo } from '../../data/undo/undo.ts';
 import { afresh, button, dayNow, field, showOn, step, typeInto } from '../../testing/render.tsx';
 import { testBasis, testDay, testEntry, testStanding } from '../../testing/samples.ts';
 import Drinks from './Drinks.tsx';

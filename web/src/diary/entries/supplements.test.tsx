@@ -2,7 +2,7 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { StandingRow } from '@maul/contract/diary';
 import { fireEvent, screen } from '@testing-library/react';
-import { useUndo } from '../../data/undo.ts';
+import { useUndo } from '../../data/undo/undo.ts';
 import { afresh, button, dayNow, field, showOn, step } from '../../testing/render.tsx';
 import { testDay, testEntry, testStanding } from '../../testing/samples.ts';
 import SupplementsDialog from './SupplementsDialog.tsx';

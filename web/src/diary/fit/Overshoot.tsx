@@ -6,10 +6,10 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { gramsText, NUTRIENT_NAMES } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { energyText, useUnits } from '../../ui/formats/units.ts';
 import { savePortion } from '../../data/edit.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 import { inTab } from '../../data/remembered.ts';
 
 const KEYS = ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const;

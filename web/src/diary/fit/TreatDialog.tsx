@@ -7,10 +7,10 @@ import { portionFoodOf, swapFoodOf, useFoodsToHand, type HandFood } from '../../
 import { NotTolerated } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, oneDecimal } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { energyText, useUnits } from '../../ui/formats/units.ts';
 import { addMeal, addPortion } from '../../data/edit.ts';
-import { asStep, takeStep } from '../../data/steps.ts';
+import { asStep, takeStep } from '../../data/undo/steps.ts';
 import { partsOf } from '../../data/log.ts';
 import { sentenceOf } from '../../data/api.ts';
 import '../../ui/styles/foods.css';

@@ -9,8 +9,8 @@ import { v7 as uuidv7 } from 'uuid';
 import { sheetOf } from '../../data/day.ts';
 import { asPlanned, writeChanges } from '../../data/edit.ts';
 import { useDay } from '../../data/session.ts';
-import { takeStep } from '../../data/steps.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { takeStep } from '../../data/undo/steps.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 
 /** A meal of yesterday at its place of today, planned: two presses. */
 const AsYesterday = ({ athleteId, date }: { athleteId: string; date: DayDocument['date'] }) => {

@@ -12,9 +12,9 @@ import { useState, type ReactNode } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, plural, shortDate } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { addMeal, asPlanned, saveMeal, saveStanding, writeChanges } from '../../data/edit.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 
 interface MealDialogProps {
   day: DayDocument;

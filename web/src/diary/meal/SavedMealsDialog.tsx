@@ -14,9 +14,9 @@ import { useState } from 'react';
 import { portionFoodOf, useSwaps } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { addMeal, addPortion, saveStanding } from '../../data/edit.ts';
-import { asStep, takeStep } from '../../data/steps.ts';
+import { asStep, takeStep } from '../../data/undo/steps.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 
 type SavedMeal = Extract<StandingRow['thing'], { kind: 'meal' }>;

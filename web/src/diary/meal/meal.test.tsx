@@ -2,14 +2,14 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { useUndo } from '../../data/undo.ts';
+import { useUndo } from '../../data/undo/undo.ts';
 import { afresh, button, dayNow, field, showOn, step, typeInto, textIn } from '../../testing/render.tsx';
 import { testDay, testMeal, testPortion } from '../../testing/samples.ts';
 import CopyDayDialog from '../page/CopyDayDialog.tsx';
 import MealDialog from './MealDialog.tsx';
 import { queryClient } from '../../data/session.ts';
 import { sheetOf } from '../../data/day.ts';
-import { useOutbox } from '../../data/outbox.ts';
+import { useOutbox } from '../../data/sending/outbox.ts';
 
 const closed = jest.fn();
 const onFit = jest.fn();

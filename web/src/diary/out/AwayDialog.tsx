@@ -16,7 +16,7 @@ import { FoodPick, portionFoodOf } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { useUnits } from '../../ui/formats/units.ts';
 import { addMeal, addPortion, type NewPortion } from '../../data/edit.ts';
-import { asStep } from '../../data/steps.ts';
+import { asStep } from '../../data/undo/steps.ts';
 import { call } from '../../data/api.ts';
 import { BARE_GRAMS, bareFood, type BareFigures } from '../page/bare.ts';
 import { Guessed } from './Guesses.tsx';

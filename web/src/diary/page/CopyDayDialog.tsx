@@ -8,11 +8,11 @@ import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { longDate, plural } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { asPlanned, writeChanges } from '../../data/edit.ts';
 import { dayQuery, queryClient } from '../../data/session.ts';
 import { sentenceOf } from '../../data/api.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 
 /** Copies the meals of another day here, or those of this day to days that come. */
 const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void }) => {

@@ -2,7 +2,7 @@ import type { DayDocument } from '@maul/contract/diary';
 import type { DaySheet } from '@maul/core/diary';
 import { useEffect } from 'react';
 import { BenchPanel, useBench, useBenchMeal, useScaleSource } from '../../scale/index.ts';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 
 interface DockProps {
   day: DayDocument;

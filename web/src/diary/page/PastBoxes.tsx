@@ -1,7 +1,7 @@
 import type { DayDocument } from '@maul/contract/diary';
 import { keepingAt, keepsUntil } from '@maul/core/kitchen';
 import { Link } from 'react-router';
-import { useStock } from '../../data/kitchenWork.ts';
+import { useStock } from '../../data/kitchen/kitchenWork.ts';
 
 type Planned = Pick<DayDocument, 'athlete' | 'date' | 'meals' | 'portions'>;
 

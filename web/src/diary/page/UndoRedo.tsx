@@ -5,7 +5,7 @@ import Undo from '@mui/icons-material/Undo';
 import { useCallback, useEffect, useState } from 'react';
 import { plural } from '../../ui/formats/show.ts';
 import { isTyping } from '../../ui/typing.ts';
-import { takeStep, useDaySteps } from '../../data/steps.ts';
+import { takeStep, useDaySteps } from '../../data/undo/steps.ts';
 import { fromDay } from '../../data/fromDay.ts';
 
 /** Takes back what was done on the day, step by step, and does it again; by keyboard Ctrl Z and Ctrl Shift Z. */

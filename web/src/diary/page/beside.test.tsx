@@ -3,10 +3,10 @@ import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, Handover } from '@maul/contract/diary';
 import type { DayTargets, TargetWindow } from '@maul/core/plan';
 import { act, fireEvent, screen, waitFor } from '@testing-library/react';
-import { useUndo } from '../../data/undo.ts';
+import { useUndo } from '../../data/undo/undo.ts';
 import { saveMeal } from '../../data/edit.ts';
 import { sheetOf } from '../../data/day.ts';
-import { useOutbox } from '../../data/outbox.ts';
+import { useOutbox } from '../../data/sending/outbox.ts';
 import {
   afresh,
   asked,

@@ -7,11 +7,11 @@ import { v7 as uuidv7 } from 'uuid';
 import { readGrams } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { foodFigure, useUnits } from '../../ui/formats/units.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { saveStanding, writeChanges } from '../../data/edit.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 
 const SOMEONE = 'someone';
 const CODE = 'code';

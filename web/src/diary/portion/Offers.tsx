@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { METHOD_NAMES } from '../../ui/gauge/Glyph.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
 import { addMeal, addPortion } from '../../data/edit.ts';
-import { asStep } from '../../data/steps.ts';
+import { asStep } from '../../data/undo/steps.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
 

@@ -8,13 +8,13 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { readGrams, SwitchState } from '../../foods/index.ts';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 import { METHOD_NAMES } from '../../ui/gauge/Glyph.tsx';
 import { FormDialog } from '../../ui/FormDialog.tsx';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { foodFigure, useUnits } from '../../ui/formats/units.ts';
 import { copyPortion, savePortion } from '../../data/edit.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 import { TrailText } from './TrailText.tsx';
 
 const GUESSED: readonly Method[] = ['eye', 'out', 'spoon', 'label'];

@@ -11,11 +11,11 @@ import { portionFoodOf, useSwaps } from '../../foods/index.ts';
 import { NotTolerated } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { energyFigure, useUnits } from '../../ui/formats/units.ts';
 import { savePortion } from '../../data/edit.ts';
 import { sentenceOf } from '../../data/api.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 import '../../ui/styles/foods.css';
 
 const BY: Readonly<Record<SwapBy, string>> = {

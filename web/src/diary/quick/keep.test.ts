@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, MealRow, PortionRow } from '@maul/contract/diary';
-import { useOutbox } from '../../data/outbox.ts';
+import { useOutbox } from '../../data/sending/outbox.ts';
 import { outbox } from '../../data/session.ts';
 import { testDay, testMeal, testPortion } from '../../testing/samples.ts';
 import { keepLine, mealNumbered } from './keep.ts';

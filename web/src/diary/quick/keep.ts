@@ -2,7 +2,7 @@ import type { DayDocument, MealRow } from '@maul/contract/diary';
 import { copyDay, copyMeal, numberedMeals, type QuickCopy } from '@maul/core/diary';
 import { v7 as uuidv7 } from 'uuid';
 import { addMeal, addPortion, asPlanned, saveEntry, writeChanges } from '../../data/edit.ts';
-import { asStep } from '../../data/steps.ts';
+import { asStep } from '../../data/undo/steps.ts';
 import type { Into, Understood } from './resolve.ts';
 
 /** The meal of a day by its number. */

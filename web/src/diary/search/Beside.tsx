@@ -8,12 +8,12 @@ import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { gramsText, longDate, NUTRIENT_NAMES } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { bodyText, energyFigure, useUnits } from '../../ui/formats/units.ts';
 import { asPlanned, writeChanges } from '../../data/edit.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { sheetOf, targetsOf } from '../../data/day.ts';
-import { takeStep } from '../../data/steps.ts';
+import { takeStep } from '../../data/undo/steps.ts';
 import { useDay, useOwnDay } from '../../data/session.ts';
 
 const Column = ({

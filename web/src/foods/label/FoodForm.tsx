@@ -10,7 +10,7 @@ import TextField from '@mui/material/TextField';
 import { useMemo, useState, type FormEvent } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { sentenceOf } from '../../data/api.ts';
-import { saveFood } from '../../data/orLater.ts';
+import { saveFood } from '../../data/sending/orLater.ts';
 import { FoodExtras } from './FoodExtras.tsx';
 import {
   auditOf,

@@ -6,7 +6,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { plural } from '../../ui/formats/show.ts';
-import { saveYield } from '../../data/kitchen.ts';
+import { saveYield } from '../../data/kitchen/kitchen.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { figureOf } from './labelForm.ts';
 import { cookedOrRaw, inOtherState, yieldChoices } from '../amount/portionFood.ts';

@@ -18,7 +18,7 @@ import { FoodForm } from '../label/FoodForm.tsx';
 import { FoodLine } from '../search/FoodSearch.tsx';
 import '../../ui/styles/foods.css';
 import { plural } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
 

@@ -5,8 +5,8 @@ import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { readGrams } from '../amount/readGrams.ts';
 import { gramsText, plural } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
-import { saveContainer, saveYield, useKitchen } from '../../data/kitchen.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
+import { saveContainer, saveYield, useKitchen } from '../../data/kitchen/kitchen.ts';
 import { sentenceOf } from '../../data/api.ts';
 
 const useFault = () => {

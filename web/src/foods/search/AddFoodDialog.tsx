@@ -5,7 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { addPortion } from '../../data/edit.ts';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 import { Amount, type Kept } from '../amount/Amount.tsx';
 import { FoodForm } from '../label/FoodForm.tsx';
 import { FoodSearch } from './FoodSearch.tsx';

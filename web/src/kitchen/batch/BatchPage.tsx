@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { carbBasisOf } from '../../data/day.ts';
-import { rulesOf, RULES, thingsOf, useBook } from '../../data/kitchenWork.ts';
+import { rulesOf, RULES, thingsOf, useBook } from '../../data/kitchen/kitchenWork.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { useScaleSource } from '../../scale/index.ts';
 import { Fault } from '../../ui/Fault.tsx';

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { v5 as uuidv5, v7 as uuidv7 } from 'uuid';
 import { deviceToday } from '../../data/device.ts';
-import { learnYield, moveStock, saveStock, useStock } from '../../data/kitchenWork.ts';
+import { learnYield, moveStock, saveStock, useStock } from '../../data/kitchen/kitchenWork.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';

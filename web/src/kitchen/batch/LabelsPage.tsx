@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import { QRCodeSVG } from 'qrcode.react';
 import { Link, useParams } from 'react-router';
 import { carbBasisOf } from '../../data/day.ts';
-import { thingsOf, useBook } from '../../data/kitchenWork.ts';
+import { thingsOf, useBook } from '../../data/kitchen/kitchenWork.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { gramsText } from '../../ui/formats/show.ts';

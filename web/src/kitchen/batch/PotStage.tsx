@@ -7,7 +7,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 import { PanBelow, useBench, WeighPanel } from '../../scale/index.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';

@@ -2,7 +2,7 @@ import type { Batch, Of } from '@maul/contract/kitchen';
 import { batchOf, divideBatch, type BatchInput, type Division } from '@maul/core/kitchen';
 import { amountsOf, perGrams, type CarbBasis } from '@maul/core/nutrition';
 import { useCallback, useEffect, useRef } from 'react';
-import { saveThing } from '../../data/kitchenWork.ts';
+import { saveThing } from '../../data/kitchen/kitchenWork.ts';
 import { captureChanges, useBench } from '../../scale/index.ts';
 import type { DinerRow } from '../words.ts';
 

@@ -10,7 +10,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { call, sentenceOf } from '../../data/api.ts';
 import { dayQuery } from '../../data/session.ts';
-import { sayOnce } from '../../data/undo.ts';
+import { sayOnce } from '../../data/undo/undo.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { gramsText, plural, shortDate } from '../../ui/formats/show.ts';
 import { menuWhyNot, weekMenu } from '../../workers/solver.ts';

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { call, sentenceOf } from '../../data/api.ts';
-import { dropThing, saveThing } from '../../data/kitchenWork.ts';
+import { dropThing, saveThing } from '../../data/kitchen/kitchenWork.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import type { DinerRow } from '../words.ts';

@@ -8,7 +8,7 @@ import TextField from '@mui/material/TextField';
 import ArrowDownward from '@mui/icons-material/ArrowDownward';
 import ArrowUpward from '@mui/icons-material/ArrowUpward';
 import { useState } from 'react';
-import { rulesOf, RULES, saveThing, thingsOf, useBook } from '../../data/kitchenWork.ts';
+import { rulesOf, RULES, saveThing, thingsOf, useBook } from '../../data/kitchen/kitchenWork.ts';
 import { useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';

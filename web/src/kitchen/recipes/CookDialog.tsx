@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { carbBasisOf } from '../../data/day.ts';
-import { saveThing } from '../../data/kitchenWork.ts';
+import { saveThing } from '../../data/kitchen/kitchenWork.ts';
 import { useOwnDay } from '../../data/session.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';

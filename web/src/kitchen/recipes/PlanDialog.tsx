@@ -1,9 +1,9 @@
 import { addDays, datesFrom, isIsoDate, type IsoDate } from '@maul/core/units';
 import { useState } from 'react';
 import { sentenceOf } from '../../data/api.ts';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
-import { sayOnce } from '../../data/undo.ts';
+import { sayOnce } from '../../data/undo/undo.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { DateField } from '../../ui/fields/DateField.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';

@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { call } from '../../data/api.ts';
 import { carbBasisOf } from '../../data/day.ts';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 import {
   dropThing,
   rulesOf,
@@ -18,7 +18,7 @@ import {
   thingsOf,
   useBook,
   useMateBooks,
-} from '../../data/kitchenWork.ts';
+} from '../../data/kitchen/kitchenWork.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { FoodPick } from '../../foods/index.ts';
 import { Fault } from '../../ui/Fault.tsx';

@@ -1,7 +1,7 @@
 import type { KitchenFood } from '@maul/core/kitchen';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { dropThing, saveThing } from '../../data/kitchenWork.ts';
+import { dropThing, saveThing } from '../../data/kitchen/kitchenWork.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import type { PriceRow } from '../words.ts';

@@ -3,7 +3,7 @@ import { FOOD_GROUPS, groupOf, type FoodGroup } from '@maul/core/foods';
 import { shoppingList, type ShoppingLine } from '@maul/core/kitchen';
 import { addDays } from '@maul/core/units';
 import { wantedOf } from '../dishes.ts';
-import { thingsOf } from '../../data/kitchenWork.ts';
+import { thingsOf } from '../../data/kitchen/kitchenWork.ts';
 import type { KitchenPlanView } from '../usePlan.ts';
 
 /** Groups of the shop, in words. */

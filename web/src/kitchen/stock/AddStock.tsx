@@ -1,7 +1,7 @@
 import type { Food } from '@maul/contract/foods';
 import type { StockContent } from '@maul/contract/kitchen';
 import { useState } from 'react';
-import { dated, saveStock } from '../../data/kitchenWork.ts';
+import { dated, saveStock } from '../../data/kitchen/kitchenWork.ts';
 import { FoodPick, portionFoodOf } from '../../foods/index.ts';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { DateField } from '../../ui/fields/DateField.tsx';

@@ -6,7 +6,7 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useSession } from '../../data/session.ts';
-import { useStock } from '../../data/kitchenWork.ts';
+import { useStock } from '../../data/kitchen/kitchenWork.ts';
 import { Fault } from '../../ui/Fault.tsx';
 import { gramsText } from '../../ui/formats/show.ts';
 import { KitchenFrame } from '../KitchenFrame.tsx';

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useMutation } from '@tanstack/react-query';
-import { type Act, actOrLater, useActs } from '../../data/acts.ts';
+import { type Act, actOrLater, useActs } from '../../data/sending/acts.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { queryClient } from '../../data/session.ts';
 

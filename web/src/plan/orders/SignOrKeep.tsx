@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import { type Draft, keepDraft, useDraftOf } from '../../data/drafts.ts';
-import { useOutbox } from '../../data/outbox.ts';
+import { type Draft, keepDraft, useDraftOf } from '../../data/sending/drafts.ts';
+import { useOutbox } from '../../data/sending/outbox.ts';
 import { longDateTime } from '../../ui/formats/show.ts';
 
 /** The draft that was kept of something to sign, and the two things one does with it. */

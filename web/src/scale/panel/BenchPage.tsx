@@ -9,7 +9,7 @@ import { Fault } from '../../ui/Fault.tsx';
 import { NUTRIENT_NAMES, windowText } from '../../ui/formats/show.ts';
 import { UnitsContext } from '../../ui/formats/units.ts';
 import { sheetOf } from '../../data/day.ts';
-import { useKitchen } from '../../data/kitchen.ts';
+import { useKitchen } from '../../data/kitchen/kitchen.ts';
 import { useOwnDay, useSession, useTargets } from '../../data/session.ts';
 import { BenchPanel } from './BenchPanel.tsx';
 import { Source } from '../sources/Source.tsx';

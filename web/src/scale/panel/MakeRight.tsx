@@ -6,7 +6,7 @@ import { leverAnswer } from '@maul/core/foods';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { gramsText } from '../../ui/formats/show.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { savePortion } from '../../data/edit.ts';
 import { Effect, mainKey } from './Readings.tsx';
 import { useBench } from '../store.ts';

@@ -6,7 +6,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { gramsText } from '../../ui/formats/show.ts';
-import { saveContainer } from '../../data/kitchen.ts';
+import { saveContainer } from '../../data/kitchen/kitchen.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { useBench } from '../store.ts';
 

@@ -3,7 +3,7 @@ import { showMass } from '@maul/core/scale';
 import Button from '@mui/material/Button';
 import { Suspense, useState } from 'react';
 import { AddFoodDialog, type GivenWeight } from '../../foods/index.ts';
-import { offerUndo } from '../../data/undo.ts';
+import { offerUndo } from '../../data/undo/undo.ts';
 import { measuredBy } from '../../data/edit.ts';
 import { useBench } from '../store.ts';
 import { useUnnamed, type Unnamed } from './unnamed.ts';

@@ -1,10 +1,10 @@
 import { afterAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { PROBLEM_PREFIX } from '@maul/contract/problems';
-import { endTimers } from '../testing/timers.ts';
+import { endTimers } from '../../testing/timers.ts';
 import { actOrLater, dropAct, openActs, sendActs, useActs, whenSaid } from './acts.ts';
-import { isAway } from './api.ts';
+import { isAway } from '../api.ts';
 import { useOutbox, type OutboxEntry } from './outbox.ts';
-import { keptAside, heldBy } from './reach.ts';
+import { keptAside, heldBy } from '../reach.ts';
 
 const ME = '01890a5d-ac96-774b-bcce-b302099a8057';
 const ORDER = '018f0000-0000-7000-8000-00000000000a';

@@ -12,11 +12,11 @@ import {
 } from './history.ts';
 import { useEffect } from 'react';
 import { create } from 'zustand';
-import { contentOf, rowOn, sameContent, type Content, type DayRoute } from './rows.ts';
-import { withPending } from './day.ts';
-import { useOutbox } from './outbox.ts';
-import { holder, keepAside, keptAside } from './reach.ts';
-import { outbox, queryClient } from './session.ts';
+import { contentOf, rowOn, sameContent, type Content, type DayRoute } from '../sending/rows.ts';
+import { withPending } from '../day.ts';
+import { useOutbox } from '../sending/outbox.ts';
+import { holder, keepAside, keptAside } from '../reach.ts';
+import { outbox, queryClient } from '../session.ts';
 
 /** A day of an athlete: where a row shows and whose it is. */
 export interface Place {

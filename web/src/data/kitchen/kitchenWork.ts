@@ -13,13 +13,13 @@ import { useInfiniteQuery, useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { useShallow } from 'zustand/react/shallow';
-import { call, isAway } from './api.ts';
-import { deviceToday } from './device.ts';
+import { call, isAway } from '../api.ts';
+import { deviceToday } from '../device.ts';
 import { bookWithLanded, ofKitchen, pendingBook, pendingStock, stockWithLanded } from './kitchenRows.ts';
-import { useOutbox } from './outbox.ts';
-import { contentOf } from './rows.ts';
-import { outbox } from './session.ts';
-import { offerUndo } from './undo.ts';
+import { useOutbox } from '../sending/outbox.ts';
+import { contentOf } from '../sending/rows.ts';
+import { outbox } from '../session.ts';
+import { offerUndo } from '../undo/undo.ts';
 
 const bookQuery = (athleteId: string) => ({
   queryKey: ['book', athleteId] as const,

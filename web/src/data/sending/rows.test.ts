@@ -2,7 +2,7 @@ import { isoDate } from '@maul/core/units';
 import { describe, expect, test } from '@jest/globals';
 import { routes, type ContentOf } from '@maul/contract/routes';
 import { contentOf, FIELDS, LINKED, OUTBOX_ROUTES } from './rows.ts';
-import { write } from './steps.ts';
+import { write } from '../undo/steps.ts';
 
 describe('the fields that the outbox writes', () => {
   test('are those of the schema of each row, all of them', () => {

@@ -1,10 +1,10 @@
 import { afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import { PICTURE_PIECE } from '@maul/contract/body';
 import { v7 as uuidv7 } from 'uuid';
-import { filesWaiting, nextFile } from './away/index.ts';
-import { endTimers } from '../testing/timers.ts';
+import { filesWaiting, nextFile } from '../away/index.ts';
+import { endTimers } from '../../testing/timers.ts';
 import { flushFiles, sendOrKeep, useFiles } from './files.ts';
-import { heldBy } from './reach.ts';
+import { heldBy } from '../reach.ts';
 
 endTimers();
 /** Another window of this browser that sends meanwhile. */

@@ -2,7 +2,7 @@ import { PICTURE_BYTES, PICTURE_TYPES } from '@maul/contract/body';
 import { routes } from '@maul/contract/routes';
 import { z } from 'zod';
 import { ACT_ROUTES, type Act } from './acts.ts';
-import type { WaitingFile } from './away/index.ts';
+import type { WaitingFile } from '../away/index.ts';
 import type { Draft } from './drafts.ts';
 import { type OutboxEntry } from './outbox.ts';
 import { OUTBOX_ROUTES } from './rows.ts';

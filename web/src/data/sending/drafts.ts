@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { holder, keepAside, keptAside } from './reach.ts';
+import { holder, keepAside, keptAside } from '../reach.ts';
 
 /** Something written that only counts once it is signed, and cannot be signed now. */
 export interface Draft {

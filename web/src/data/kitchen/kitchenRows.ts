@@ -1,8 +1,8 @@
 import type { InStock, KitchenBook, KitchenThing, StockList } from '@maul/contract/kitchen';
 import type { ResponseOf } from '@maul/contract/routes';
 import type { InfiniteData, QueryClient } from '@tanstack/react-query';
-import type { OutboxEntry } from './outbox.ts';
-import { KITCHEN_ROUTES, type KitchenRoute, type OutboxRoute } from './rows.ts';
+import type { OutboxEntry } from '../sending/outbox.ts';
+import { KITCHEN_ROUTES, type KitchenRoute, type OutboxRoute } from '../sending/rows.ts';
 
 export const ofKitchen = (entry: OutboxEntry): entry is OutboxEntry<KitchenRoute> =>
   (KITCHEN_ROUTES as readonly OutboxRoute[]).includes(entry.route);

@@ -1,7 +1,7 @@
 import { MOST_CHANGES, type ResponseOf } from '@maul/contract/routes';
 import { v7 as uuidv7 } from 'uuid';
 import { create } from 'zustand';
-import { ApiProblem, call, sentenceOf } from './api.ts';
+import { ApiProblem, call, sentenceOf } from '../api.ts';
 import { onTop } from './merge.ts';
 import type { OutboxEntry } from './entry.ts';
 import type { OutboxRoute } from './rows.ts';

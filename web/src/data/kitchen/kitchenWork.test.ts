@@ -1,7 +1,7 @@
 import { afterEach, expect, test } from '@jest/globals';
 import { type InStock, STOCK_PAGE } from '@maul/contract/kitchen';
-import { endTimers } from '../testing/timers.ts';
-import { ApiProblem } from './api.ts';
+import { endTimers } from '../../testing/timers.ts';
+import { ApiProblem } from '../api.ts';
 import { askWholeStock } from './kitchenWork.ts';
 
 const ME = '01890a5d-ac96-774b-bcce-b302099a8057';

@@ -1,13 +1,13 @@
 import { afterAll, afterEach, beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument } from '@maul/contract/diary';
-import { ME, testDay, testMeal, testPortion } from '../testing/samples.ts';
-import { endTimers } from '../testing/timers.ts';
-import { withPending } from './day.ts';
+import { ME, testDay, testMeal, testPortion } from '../../testing/samples.ts';
+import { endTimers } from '../../testing/timers.ts';
+import { withPending } from '../day.ts';
 import { splitMeal } from '@maul/core/diary';
-import { addMeal, saveMeal, savePortion, writeChanges } from './edit.ts';
-import { useOutbox } from './outbox.ts';
-import { heldBy, keptAside } from './reach.ts';
-import { outbox, queryClient } from './session.ts';
+import { addMeal, saveMeal, savePortion, writeChanges } from '../edit.ts';
+import { useOutbox } from '../sending/outbox.ts';
+import { heldBy, keptAside } from '../reach.ts';
+import { outbox, queryClient } from '../session.ts';
 import { asStep, openSteps, takeStep, useSteps } from './steps.ts';
 
 // Nothing is sent here: what waits is the day.

@@ -2,10 +2,10 @@ import type { BodyOf } from '@maul/contract/routes';
 import type { Kitchen, KitchenContainer, YieldSeen } from '@maul/contract/foods';
 import { useQuery } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
-import { call } from './api.ts';
-import { putContainer, showLater } from './orLater.ts';
-import { useOutbox } from './outbox.ts';
-import { queryClient } from './session.ts';
+import { call } from '../api.ts';
+import { putContainer, showLater } from '../sending/orLater.ts';
+import { useOutbox } from '../sending/outbox.ts';
+import { queryClient } from '../session.ts';
 
 const key = (athleteId: string) => ['kitchen', athleteId] as const;
 

@@ -1,8 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { PROBLEM_PREFIX } from '@maul/contract/problems';
-import { endTimers } from '../testing/timers.ts';
-import { ApiProblem, Unreachable } from './api.ts';
+import { endTimers } from '../../testing/timers.ts';
+import { ApiProblem, Unreachable } from '../api.ts';
 import { Outbox, outboxStore, type OutboxEntry } from './outbox.ts';
 import { contentOf, LINKED, sameContent, type Content } from './rows.ts';
 

@@ -1,11 +1,11 @@
 import type { Food } from '@maul/contract/foods';
 import type { BodyOf, ResponseOf } from '@maul/contract/routes';
-import { call, isAway, type Asked } from './api.ts';
-import { deviceToday } from './device.ts';
+import { call, isAway, type Asked } from '../api.ts';
+import { deviceToday } from '../device.ts';
 import { useOutbox } from './outbox.ts';
-import { keepAsShown } from './reach.ts';
+import { keepAsShown } from '../reach.ts';
 import type { OutboxRoute } from './rows.ts';
-import { outbox, queryClient } from './session.ts';
+import { outbox, queryClient } from '../session.ts';
 
 interface Put<N extends OutboxRoute> {
   athleteId: string;

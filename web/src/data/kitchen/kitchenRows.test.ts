@@ -9,7 +9,7 @@ import {
   pendingStock,
   stockWithLanded,
 } from './kitchenRows.ts';
-import type { OutboxEntry } from './outbox.ts';
+import type { OutboxEntry } from '../sending/outbox.ts';
 
 const ME = '018f0000-0000-7000-8000-000000000001';
 const MATE = '018f0000-0000-7000-8000-000000000002';

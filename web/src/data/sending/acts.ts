@@ -1,8 +1,8 @@
 import type { BodyOf, ParamsOf } from '@maul/contract/routes';
 import { create } from 'zustand';
-import { ApiProblem, call, isAway, sentenceOf } from './api.ts';
+import { ApiProblem, call, isAway, sentenceOf } from '../api.ts';
 import { useOutbox } from './outbox.ts';
-import { holder, keepAside, keptAside } from './reach.ts';
+import { holder, keepAside, keptAside } from '../reach.ts';
 
 /** What a person says to the other side once, whole and with its own id, so that it may come twice. */
 export const ACT_ROUTES = ['acknowledge', 'acknowledgeMovement', 'sendCheckIn', 'answerCheckIn'] as const;

@@ -1,10 +1,10 @@
 import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { DayDocument, PortionRow } from '@maul/contract/diary';
-import { ME, testDay, testEntry, testMeal, testPortion, testStanding } from '../testing/samples.ts';
-import { call } from './api.ts';
-import { putRow, withPending, withSaved } from './day.ts';
+import { ME, testDay, testEntry, testMeal, testPortion, testStanding } from '../../testing/samples.ts';
+import { call } from '../api.ts';
+import { putRow, withPending, withSaved } from '../day.ts';
 import { useOutbox, type OutboxEntry } from './outbox.ts';
-import { dayQuery, outbox, queryClient } from './session.ts';
+import { dayQuery, outbox, queryClient } from '../session.ts';
 
 const KEY = ['day', ME.id, testDay().date];
 const shown = () => queryClient.getQueryData<DayDocument>(KEY);

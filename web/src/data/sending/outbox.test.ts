@@ -1,9 +1,9 @@
 import { afterAll, beforeEach, describe, expect, jest, test } from '@jest/globals';
-import { endTimers } from '../testing/timers.ts';
-import { outboxKeeper, written } from './away/keeper.ts';
-import { ApiProblem } from './api.ts';
+import { endTimers } from '../../testing/timers.ts';
+import { outboxKeeper, written } from '../away/keeper.ts';
+import { ApiProblem } from '../api.ts';
 import { Outbox, outboxStore, useOutbox, type OutboxEntry, type OutboxKeeper } from './outbox.ts';
-import './reach.ts';
+import '../reach.ts';
 
 const ATHLETE = '01890a5d-ac96-774b-bcce-b302099a8057';
 const ROW = '01890a5d-ac96-774b-bcce-b302099a8058';

@@ -1,9 +1,9 @@
 import { PICTURE_PIECE, PictureArrived } from '@maul/contract/body';
 import { create } from 'zustand';
-import { ApiProblem, isAway, sendFile, sentenceOf } from './api.ts';
-import type { WaitingFile } from './away/index.ts';
+import { ApiProblem, isAway, sendFile, sentenceOf } from '../api.ts';
+import type { WaitingFile } from '../away/index.ts';
 import { inOneWindow } from './oneWindow.ts';
-import { away, holder } from './reach.ts';
+import { away, holder } from '../reach.ts';
 
 interface Files {
   /** Files that wait on this device. */
