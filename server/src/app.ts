@@ -100,7 +100,7 @@ export const createApp = ({ house, log, feed, count, webDir }: AppOptions): Expr
   mountFoods(api, house);
   mountKitchenWork(api, house);
   mountExchange(api, house);
-  mountCoaching(api, house);
+  mountCoaching(api, house, feed.watch);
   mountChanges(api, house);
   api.use('/api', () => {
     throw new ProblemError('not-found', 'There is no such address.');

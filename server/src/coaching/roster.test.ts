@@ -1,9 +1,11 @@
 import { afterAll, beforeAll, expect, jest, test } from '@jest/globals';
+import type { RosterRow } from '@maul/contract/coaching';
 import type { ResponseOf } from '@maul/contract/routes';
 import { sql } from 'kysely';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { openTestHouse, type TestHouse } from '../testing/house.ts';
+import { openTestHouse, type Someone, type TestHouse } from '../testing/house.ts';
+import { addDays, type IsoDate } from '@maul/core/units';
 
 let house: TestHouse;
 const said: string[] = [];
@@ -63,6 +65,67 @@ test('a roster is read with as many queries for six athletes as for two, at most
   expect(two.length).toBeGreaterThan(5);
   // Who asks is one of them.
   expect(two.length).toBeLessThanOrEqual(12 + 1);
+});
+
+test('a second look reads only whose rows have changed; who may see less is shown less', async () => {
+  const [coach, other] = [
+    await house.signUp('coach', 'Looks Twice'),
+    await house.signUp('coach', 'Sees Less'),
+  ];
+  const [still, moving] = [await house.athlete('Keeps Still'), await house.athlete('Moves On')];
+  for (const athlete of [still, moving]) await house.share(athlete, coach);
+  const grant = await house.share(moving, other);
+  await moving.put(`/api/athletes/${moving.id}/grants/${grant}/sees`, { sees: ['log'] }).expect(200);
+  const reads = jest.spyOn(pg.Client.prototype, 'query');
+  /** A look: the rows by name, and whose mornings were read for it. */
+  const look = async (who: Someone) => {
+    reads.mockClear();
+    const { athletes } = (await who.get('/api/roster').expect(200)).body as ResponseOf<'roster'>;
+    const asked = reads.mock.calls.flatMap(([query, values]: unknown[]) => {
+      const { text = String(query), values: own = values } = query as { text?: string; values?: unknown };
+      return text.includes('from "weigh_in"') ? ((own as unknown[])[0] as string[]) : [];
+    });
+    return { rows: new Map(athletes.map((row) => [row.name, row])), asked };
+  };
+  /** Looks until what was changed a moment ago has been told; everybody whose mornings were read meanwhile. */
+  const lookUntil = async (told: (seen: Awaited<ReturnType<typeof look>>) => boolean) => {
+    const asked = new Set<string>();
+    for (let i = 0; i < 200; i += 1) {
+      const seen = await look(coach);
+      if (told(seen)) return [...asked];
+      seen.asked.forEach((id) => asked.add(id));
+    }
+    throw new Error('What was changed is not told.');
+  };
+  await lookUntil(({ asked }) => asked.length === 0);
+  const { today, weekMeanKg: startKg } = (await look(coach)).rows.get('Moves On') as RosterRow;
+  // The first morning is that of the start.
+  for (let back = 1; back < 7; back += 1)
+    await moving
+      .put(`/api/athletes/${moving.id}/weigh-ins/${uuidv7()}`, {
+        base: 0,
+        day: addDays(today as IsoDate, -back),
+        kg: 81.4,
+        deleted: false,
+      })
+      .expect(200);
+  const mean = ((startKg ?? NaN) + 6 * 81.4) / 7;
+  const meanIs = ({ rows }: Awaited<ReturnType<typeof look>>) => rows.get('Moves On')?.weekMeanKg;
+  const read = await lookUntil(
+    (seen) => Math.abs((meanIs(seen) ?? NaN) - mean) < 1e-6 && seen.asked.length === 0,
+  );
+  expect(read).toEqual([moving.id]);
+  // Kept for one coach, and not shown to another who may not see the body.
+  expect(meanIs(await look(other))).toBeNull();
+  expect(meanIs(await look(coach))).toBeCloseTo(mean, 6);
+  // While changes are not heard of, everything is read.
+  house.feed.watch.turn(false);
+  expect((await look(coach)).asked.sort()).toEqual([still.id, moving.id].sort());
+  expect((await look(coach)).asked.sort()).toEqual([still.id, moving.id].sort());
+  house.feed.watch.turn(true);
+  expect((await look(coach)).asked.sort()).toEqual([still.id, moving.id].sort());
+  expect((await look(coach)).asked).toEqual([]);
+  reads.mockRestore();
 });
 
 test('a pause that ends more than ten years after it began, or began before our time, is refused', async () => {

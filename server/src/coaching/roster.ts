@@ -4,11 +4,12 @@ import type { ResponseOf } from '@maul/contract/routes';
 import { weekMean, weekRate } from '@maul/core/body';
 import { checkInDue, coachNeed, PACKET_DAYS } from '@maul/core/coaching';
 import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
-import { addDays, athleteDay, daysBetween } from '@maul/core/units';
+import { addDays, athleteDay, daysBetween, type IsoDate } from '@maul/core/units';
 import { countingMorningsIn } from '../body/index.ts';
 import { logsIn, pausesIn } from '../diary/index.ts';
 import { athletesIn, athletesOfCoach, noteReading, todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
+import type { KeptUntilChanged } from '../platform/events/watch.ts';
 import { timelinesIn } from '../plan/index.ts';
 import { type Words, wordsIn } from './store/weeks.ts';
 import { sheetsOf, type WeekDay } from './weekSheets.ts';
@@ -31,8 +32,33 @@ const landing = (week: readonly WeekDay[]) => {
 /** Pace is read over so many days. */
 const PACE_DAYS = 14;
 
-/** All that the rows of a roster are made of, read for everybody at once: the queries are as many for one athlete as for a thousand. */
-const readRoster = async (trx: AppTransaction, athletes: readonly Athlete[], coachId: string) => {
+/** What the athlete's own rows say, whoever may see them: the figures of a roster that cost most, and change only when the athlete's rows do. */
+const figuresOf = (
+  { id, dayTurnsAt }: Athlete,
+  today: IsoDate,
+  read: Awaited<ReturnType<typeof readFigures>>,
+) => {
+  const [log, plan] = [read?.logs.get(id), read?.plans.get(id)];
+  if (!read || !log || !plan) throw new Error('an athlete of the roster was not read');
+  const season = plan.seasonOn(today);
+  const phase = phaseOn(season, today);
+  const show = countdown(season, today);
+  const weighIns = (read.mornings.get(id) ?? []).filter((one) => one.day <= today);
+  const week = sheetsOf(log, plan, dayTurnsAt, addDays(today, -PACKET_DAYS), addDays(today, -1));
+  return {
+    phase: phase?.kind ?? null,
+    phaseWeek: phase ? phaseWeek(phase, today) : null,
+    show: show ? { name: show.event.name, days: show.days } : null,
+    rate: weekRate(weighIns, today),
+    wanted: phase?.rate ?? null,
+    weekMeanKg: weekMean(weighIns, today)?.kg ?? null,
+    ...landing(week),
+  };
+};
+export type Figures = ReturnType<typeof figuresOf>;
+
+/** All that figures are made of, read for everybody at once: the queries are as many for one athlete as for a thousand. */
+const readFigures = async (trx: AppTransaction, athletes: readonly Athlete[]) => {
   const ids = athletes.map((a) => a.id);
   // Zones put their days apart: read from the first of them to the last.
   const days = athletes.map(todayOf).sort();
@@ -43,51 +69,35 @@ const readRoster = async (trx: AppTransaction, athletes: readonly Athlete[], coa
     logs: await logsIn(trx, ids, from, addDays(last, -1)),
     plans: await timelinesIn(trx, ids, from),
     mornings: await countingMorningsIn(trx, ids, addDays(first, -PACE_DAYS), last),
-    words: await wordsIn(trx, ids, coachId),
-    pauses: await pausesIn(trx, ids),
   };
 };
-type Read = NonNullable<Awaited<ReturnType<typeof readRoster>>>;
 
 const SAID_NOTHING: Words = { waiting: 0, first: null, last: null, open: 0, sent: null };
 
-const rosterRow = (athlete: Athlete, read: Read): RosterRow => {
-  const athleteId = athlete.id;
-  const [log, plan] = [read.logs.get(athleteId), read.plans.get(athleteId)];
-  if (!log || !plan) throw new Error('an athlete of the roster was not read');
-  const today = todayOf(athlete);
-  const season = plan.seasonOn(today);
-  const phase = phaseOn(season, today);
-  const show = countdown(season, today);
-  const weighIns = (read.mornings.get(athleteId) ?? []).filter((one) => one.day <= today);
-  const rate = weekRate(weighIns, today);
-  const week = sheetsOf(log, plan, athlete.dayTurnsAt, addDays(today, -PACKET_DAYS), addDays(today, -1));
-  const { landed, logged, weighedShare } = landing(week);
-  const { waiting, first, last, open, sent } = read.words.get(athleteId) ?? SAID_NOTHING;
+const rosterRow = (
+  athlete: Athlete,
+  today: IsoDate,
+  figures: Figures,
+  said: Words,
+  pauses: readonly { from: IsoDate; until: IsoDate | null }[],
+): RosterRow => {
+  const { phase, rate, wanted, landed, logged, weighedShare } = figures;
+  const { waiting, first, last, open, sent } = said;
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
-  const paused = (read.pauses.get(athleteId) ?? []).find(
-    (p) => p.from <= today && (p.until === null || today <= p.until),
-  );
-  const wanted = phase?.rate ?? null;
+  const paused = pauses.find((p) => p.from <= today && (p.until === null || today <= p.until));
   const due = checkInDue({
     weekday: athlete.profile.checkInOn,
     today,
     sentTo: sent?.to ?? null,
-    daily: phase?.kind === 'peak-week',
+    daily: phase === 'peak-week',
   });
   return {
-    athleteId,
+    athleteId: athlete.id,
     name: athlete.name,
     federationClass: athlete.federationClass,
     today,
-    phase: phase?.kind ?? null,
-    phaseWeek: phase ? phaseWeek(phase, today) : null,
-    show: show ? { name: show.event.name, days: show.days } : null,
+    ...figures,
     rate: rate ?? null,
-    wanted,
-    weekMeanKg: weekMean(weighIns, today)?.kg ?? null,
-    landed,
-    logged,
     weighedShare: weighedShare ?? null,
     quietDays: quietDays ?? null,
     reader: athlete.reader,
@@ -108,7 +118,7 @@ const rosterRow = (athlete: Athlete, read: Read): RosterRow => {
       paused: paused !== undefined,
       waitingNotes: waiting,
       openOrders: open,
-      daysToShow: show?.days,
+      daysToShow: figures.show?.days,
       weekWaits:
         sent === null || sent.answered
           ? undefined
@@ -121,31 +131,50 @@ const rosterRow = (athlete: Athlete, read: Read): RosterRow => {
   };
 };
 
+/** What figures depend on beside the athlete's rows: the day, and which of the rows whoever asks may see. */
+const underOf = ({ reader }: Athlete, today: IsoDate): string =>
+  `${today} ${[...reader.sees].sort().join(' ')}`;
+
 const FAULT =
   'Something in this log could not be read, so there are no figures. Their day opens all the same.';
 
-/** Every athlete who shares with this coach, who needs the coach first on top. One athlete's fault costs their own row; `failed` hears of it. */
+/**
+ * Every athlete who shares with this coach, who needs the coach first on top. Figures that are kept are not read again. One athlete's fault costs their own
+ * row; `failed` hears of it.
+ */
 export const roster = async (
   trx: AppTransaction,
   coachId: string,
+  kept: KeptUntilChanged<Figures>,
   failed: (error: unknown) => void,
 ): Promise<ResponseOf<'roster'>> => {
   const everybody = [...(await athletesIn(trx, await athletesOfCoach(trx, coachId))).values()];
-  await noteReading(
-    trx,
-    everybody.map((a) => a.id),
-    'roster',
-  );
-  const read = await readRoster(trx, everybody, coachId);
-  const athletes: RosterRow[] = [];
-  const faults: ResponseOf<'roster'>['faults'] = [];
-  for (const athlete of read ? everybody : [])
-    try {
-      if (read) athletes.push(RowSchema.parse(rosterRow(athlete, read)));
-    } catch (error) {
-      failed(error);
-      faults.push({ athleteId: athlete.id, name: athlete.name, sentence: FAULT });
-    }
-  athletes.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
-  return { athletes, faults };
+  const ids = everybody.map((a) => a.id);
+  await noteReading(trx, ids, 'roster');
+  return kept.reading(async (keep) => {
+    const at = everybody.map((athlete) => {
+      const today = todayOf(athlete);
+      const under = underOf(athlete, today);
+      return { athlete, today, under, known: kept.find(athlete.id, under) };
+    });
+    const unknown = at.filter(({ known }) => known === undefined).map(({ athlete }) => athlete);
+    const read = await readFigures(trx, unknown);
+    const words = await wordsIn(trx, ids, coachId);
+    const pauses = await pausesIn(trx, ids);
+    const athletes: RosterRow[] = [];
+    const faults: ResponseOf<'roster'>['faults'] = [];
+    for (const { athlete, today, under, known } of at)
+      try {
+        const { id } = athlete;
+        const figures = known ?? figuresOf(athlete, today, read);
+        const said = words.get(id) ?? SAID_NOTHING;
+        athletes.push(RowSchema.parse(rosterRow(athlete, today, figures, said, pauses.get(id) ?? [])));
+        if (!known) keep(id, under, figures);
+      } catch (error) {
+        failed(error);
+        faults.push({ athleteId: athlete.id, name: athlete.name, sentence: FAULT });
+      }
+    athletes.sort((a, b) => b.need.score - a.need.score || a.name.localeCompare(b.name));
+    return { athletes, faults };
+  });
 };

@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { athleteOf, mustSign } from '../people/index.ts';
 import { sendCalendar } from '../plan/index.ts';
 import { acting } from '../platform/db/connect.ts';
+import { type ChangeWatch, KeptUntilChanged } from '../platform/events/watch.ts';
 import { mount, type Services, signedIn } from '../platform/http/mount.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { PAPERS } from '../platform/pdf.ts';
@@ -13,16 +14,20 @@ import { checkIn, checkIns, sendCheckIn, sentWeek, weekOf } from './checkIns.ts'
 import { mountDesk } from './desk.ts';
 import { calendarOfTeam, datesOfTeam } from './dates.ts';
 import { letterOf } from './letter.ts';
-import { roster } from './roster.ts';
+import { type Figures, roster } from './roster.ts';
 import { putProtocol, tryProtocol } from './protocols.ts';
 import { addAnswer, addRead, openWords, protocolsOf, settle } from './store/weeks.ts';
 
 const Letter = z.strictObject({ athleteId: Id, id: Id, paper: z.enum(PAPERS) });
 
-export const mountCoaching = (router: Router, house: Services): void => {
+/** Figures of so many athletes are kept between two looks at a roster: about 1 kB each. */
+const MOST_KEPT = 50_000;
+
+export const mountCoaching = (router: Router, house: Services, watch: ChangeWatch): void => {
+  const kept = new KeptUntilChanged<Figures>(watch, MOST_KEPT);
   mount(router, house, 'roster', ({ acting, signed, req }) =>
     acting((trx) =>
-      roster(trx, signed().personId, (error) =>
+      roster(trx, signed().personId, kept, (error) =>
         req.log.error({ error: withoutValues(error) }, 'A row of a roster could not be made'),
       ),
     ),

@@ -6,6 +6,7 @@ import { z } from 'zod';
 import { acting, type AppDb } from '../db/connect.ts';
 import { tokenOf } from '../http/mount.ts';
 import { ProblemError, toProblem } from '../http/problems.ts';
+import { ChangeWatch } from './watch.ts';
 
 const HEARTBEAT_MS = 20_000;
 const GATHER_MS = 40;
@@ -58,6 +59,8 @@ export class ChangeFeed {
   private heartbeat: NodeJS.Timeout | undefined;
   private readonly db: AppDb;
   private readonly url: string;
+  /** The rooms of this server hear of a change before any page does. */
+  readonly watch = new ChangeWatch();
 
   constructor(db: AppDb, url: string) {
     this.db = db;
@@ -152,6 +155,7 @@ export class ChangeFeed {
     await client.connect();
     await client.query('listen maul_change; listen maul_session');
     this.client = client;
+    this.watch.turn(true);
     // Closed while it was on its way back: nobody else would end it.
     if (this.closed) await client.end();
   }
@@ -159,6 +163,7 @@ export class ChangeFeed {
   private reconnect(lost: pg.Client | undefined): void {
     if (this.closed || (this.client !== undefined && this.client !== lost)) return;
     this.client = undefined;
+    this.watch.turn(false);
     clearTimeout(this.timer);
     this.timer = setTimeout(() => {
       this.connect().then(
@@ -182,6 +187,7 @@ export class ChangeFeed {
       return;
     }
     const { coachId, ...event } = told;
+    this.watch.tell(event.athleteId);
     if (coachId === undefined) this.gather(event);
     else void this.askAnew([event.athleteId, coachId]).then(() => this.gather(event));
   }
