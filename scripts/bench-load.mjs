@@ -120,8 +120,14 @@ const connected = async () => {
 /** A coach's roster, and the weeks of forty athletes, with ten times as many athletes; each with sixty days of log. */
 const roster = async () => {
   const agent = new Agent({ keepAlive: true, maxSockets: 1 });
-  const grow = (athletes) => runAdmin('team', ownerUrl, String(athletes), '60');
-  grow(100);
+  const owner = new pg.Client({ connectionString: ownerUrl });
+  await owner.connect();
+  const grow = async (athletes) => {
+    runAdmin('team', ownerUrl, String(athletes), '60');
+    // What the database does by itself after so many new rows is not what is measured.
+    await owner.query('vacuum analyze');
+  };
+  await grow(100);
   const cookie = await signIn(agent, 'coach@team.maul', 'weigh it once more');
   const ask = () => send(agent, 'GET', '/api/roster', { cookie });
   const { raw } = await ask();
@@ -132,12 +138,13 @@ const roster = async () => {
     let at = 0;
     const week = () => send(agent, 'GET', `/api/athletes/${some[at++ % 40].athleteId}/check-ins`, { cookie });
     await timed(1, 10, week);
-    return { list, weeks: quantile(await timed(1, 40, week), 0.95) };
+    return { list, weeks: quantile(await timed(1, 160, week), 0.95) };
   };
   const few = await read();
-  grow(1000);
+  await grow(1000);
   const many = await read();
   agent.destroy();
+  await owner.end();
   return [
     {
       row: 'roster of 1,000 athletes',
