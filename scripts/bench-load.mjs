@@ -137,7 +137,8 @@ const roster = async () => {
     const list = quantile(await timed(1, 12, ask), 0.95);
     let at = 0;
     const week = () => send(agent, 'GET', `/api/athletes/${some[at++ % 40].athleteId}/check-ins`, { cookie });
-    await timed(1, 10, week);
+    // Each of them once before: what a database reads for the first time is not what is measured.
+    await timed(1, 40, week);
     return { list, weeks: quantile(await timed(1, 160, week), 0.95) };
   };
   const few = await read();
