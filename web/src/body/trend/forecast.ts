@@ -8,11 +8,23 @@ const worker = (): Remote<ForecastApi> =>
     new Worker(new URL('./forecast.worker.ts', import.meta.url), { type: 'module' }),
   ));
 
+/** The first fan comes after the chart has been drawn: a worker that starts takes a core from it. ms at most. */
+const DRAWN_MS = 1000;
+const drawn = (): Promise<void> =>
+  new Promise((done) => {
+    if (remote !== undefined) done();
+    else if ('requestIdleCallback' in window) requestIdleCallback(() => done(), { timeout: DRAWN_MS });
+    else setTimeout(done, DRAWN_MS / 4);
+  });
+
 /** The fans of several ways to go on, made in a worker; undefined while the first is made. */
 export const useFans = (asked: ForecastAsked[]): ForecastTold[] | undefined =>
   useQuery({
     queryKey: ['forecast', asked],
-    queryFn: () => worker().fans(asked),
+    queryFn: async () => {
+      await drawn();
+      return worker().fans(asked);
+    },
     enabled: asked.length > 0,
     placeholderData: keepPreviousData,
     staleTime: Infinity,
