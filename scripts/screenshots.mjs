@@ -240,6 +240,7 @@ const views = {
     await page.getByRole('region', { name: 'Orders in the week' }).getByRole('listitem').first().waitFor();
     await page.locator('.beside img').nth(1).waitFor();
     await page.waitForFunction(() => [...globalThis.document.images].every((image) => image.complete));
+    await page.getByText('Reading the trend').waitFor({ state: 'detached' });
     await keep(page, 'review');
   },
   find: async () => {
