@@ -5,7 +5,7 @@ import { sql } from 'kysely';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
 import { openTestHouse, type Someone, type TestHouse } from '../testing/house.ts';
-import { addDays, type IsoDate } from '@maul/core/units';
+import { addDays } from '@maul/core/units';
 
 let house: TestHouse;
 const said: string[] = [];
@@ -104,7 +104,7 @@ test('a second look reads only whose rows have changed; who may see less is show
     await moving
       .put(`/api/athletes/${moving.id}/weigh-ins/${uuidv7()}`, {
         base: 0,
-        day: addDays(today as IsoDate, -back),
+        day: addDays(today, -back),
         kg: 81.4,
         deleted: false,
       })
