@@ -50,6 +50,8 @@ export const Recipe = z.strictObject({
   freezes: z.boolean(),
   /** Eaten hot only: it goes on no trip without something to heat it. */
   hot: z.boolean(),
+  /** Cooked only as a whole, once or several times: a tray, a loaf, a tin. */
+  onlyWhole: z.boolean().optional(),
   notes: text({ max: 2000, lines: true }),
 });
 export type Recipe = z.infer<typeof Recipe>;

@@ -8,7 +8,10 @@ import { leftOf } from './batch/Cooking.tsx';
 import { dishOf, lastDayOf, plannedDishes, plannedFood, wantedOf } from './dishes.ts';
 import { NEW_RECIPE } from './recipes/draft.ts';
 import { newBatch } from './recipes/CookDialog.tsx';
+import { RULES } from '../data/kitchen/kitchenWork.ts';
 import { batchOfDish } from './plan/batchOfDish.ts';
+import { scheduleProblem } from './plan/problem.ts';
+import type { KitchenPlanView } from './usePlan.ts';
 import { shopOrder } from './shopping/lines.ts';
 import type { RecipeRow } from './words.ts';
 
@@ -33,6 +36,23 @@ const cooked = (): Batch => {
     leftStockId: 'left',
   };
 };
+
+describe('the schedule of a kitchen', () => {
+  const view = (thing: Recipe): KitchenPlanView => {
+    const rows = [{ ...row, thing }];
+    const portions = [planned(300), planned(200, '2026-12-02')];
+    return { today: TODAY, planned: portions, dishes: plannedDishes(portions, rows, yields), boxes: [], rule: RULES } as unknown as KitchenPlanView; // prettier-ignore
+  };
+  test('cooks any amount up to what the pot holds, and a tray only as a whole', () => {
+    const [loose] = scheduleProblem(view({ ...recipe, potHolds: 2400 })).dishes;
+    expect(loose).toMatchObject({ unit: 1, most: 1752, need: [0, 0, 300, 200, 0, 0, 0, 0, 0, 0] });
+    const [tray] = scheduleProblem(view({ ...recipe, onlyWhole: true, potHolds: 2400 })).dishes;
+    expect(tray).toMatchObject({ unit: 876, most: 1752 });
+    // A pot that is said to hold less than one tray bars no tray.
+    const [small] = scheduleProblem(view({ ...recipe, onlyWhole: true, potHolds: 600 })).dishes;
+    expect(small).toMatchObject({ unit: 876, most: 876 });
+  });
+});
 
 describe('a batch that is put away', () => {
   test('becomes its filled boxes and its leftover, each with its day and its own doubt', () => {

@@ -92,6 +92,7 @@ const SessionCard = ({ session, view, date }: { session: Session; view: KitchenP
           return (
             <li key={d.dishId}>
               <b className="n">{whole(d.grams)} g</b> {dish?.name}
+              {dish?.recipe?.thing.onlyWhole && ` (${Math.round(d.grams / dish.cooked)} whole)`}
               <span className="second">
                 {' '}
                 for {d.eaten.map((e) => shortDate(addDays(view.today, e.day)).split(' ')[0]).join(', ')}

@@ -19,6 +19,8 @@ export const scheduleProblem = (view: KitchenPlanView): ScheduleProblem => {
     dishes: dishes.map((dish) => {
       const into = dish.amounts.lines.reduce((sum, l) => sum + l.grams, 0) + dish.amounts.water;
       const holds = dish.recipe?.thing.potHolds ?? null;
+      const most = holds === null ? POT : Math.max(1, Math.floor((holds / into) * dish.cooked));
+      const unit = dish.recipe?.thing.onlyWhole ? dish.cooked : 1;
       return {
         id: dish.id,
         name: dish.name,
@@ -27,8 +29,9 @@ export const scheduleProblem = (view: KitchenPlanView): ScheduleProblem => {
             .filter((p) => p.day === date && p.food.id === dish.id && p.food.stockId === undefined)
             .reduce((sum, p) => sum + p.grams, 0),
         ),
-        unit: 1,
-        most: holds === null ? POT : Math.max(1, Math.floor((holds / into) * dish.cooked)),
+        unit,
+        // A tray is cooked in what it is a tray of, whatever a pot of the kitchen holds.
+        most: Math.max(unit, most),
         keepsDays: dish.keepsDays,
         freezes: dish.recipe?.thing.freezes ?? true,
         minutes: dish.recipe?.thing.minutes ?? MINUTES,

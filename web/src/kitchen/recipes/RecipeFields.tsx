@@ -96,6 +96,15 @@ export const RecipeFields = ({
         control={<Switch checked={draft.hot} onChange={(e) => onChange({ hot: e.target.checked })} />}
         label="Eaten hot only"
       />
+      <FormControlLabel
+        control={
+          <Switch
+            checked={draft.onlyWhole ?? false}
+            onChange={(e) => onChange({ onlyWhole: e.target.checked })}
+          />
+        }
+        label="Cooked only as a whole (a tray, a loaf)"
+      />
     </div>
   </div>
 );
