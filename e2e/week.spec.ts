@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { accessible, enterAs } from './house.ts';
+import { typeInto } from './people.ts';
 
 /** Presses on the keyboard, counted. */
 const counted = (page: Page) => {
@@ -173,6 +174,14 @@ test('words wait on both sides in one list, and are answered there', async ({ pa
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(answered).toBeVisible();
   await accessible(page);
+  // When the coach is asked nothing is said, typed as a clock is, and taken back.
+  const silence = coach.getByRole('region', { name: 'Hours of silence' });
+  await typeInto(silence, 'From', '21:30');
+  await typeInto(silence, 'To', '06:15');
+  await silence.getByRole('button', { name: /^(Keep these hours|Change)$/ }).click();
+  await expect(silence).toContainText('From 21:30 to 06:15');
+  await silence.getByRole('button', { name: 'No silence' }).click();
+  await expect(silence).toContainText('None are kept');
   await context.close();
 });
 

@@ -1,11 +1,11 @@
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { call, sentenceOf } from '../data/api.ts';
 import { queryClient, useSession } from '../data/session.ts';
 import { hoursQuery } from '../data/silence.ts';
+import { TimeField } from '../ui/fields/TimeField.tsx';
 
 const zoneHere = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;
 
@@ -37,20 +37,8 @@ export const HoursOfSilence = () => {
           : 'None are kept: your athletes are told nothing of when you read.'}
       </p>
       <form className="pair" onSubmit={submit}>
-        <TextField
-          type="time"
-          label="From"
-          value={from}
-          onChange={(e) => setSaid({ from: e.target.value, to })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
-        <TextField
-          type="time"
-          label="To"
-          value={to}
-          onChange={(e) => setSaid({ from, to: e.target.value })}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <TimeField label="From" value={from} onChange={(next) => setSaid({ from: next, to })} />
+        <TimeField label="To" value={to} onChange={(next) => setSaid({ from, to: next })} />
         <Button type="submit" disabled={keep.isPending || from === '' || to === '' || from === to}>
           {kept ? 'Change' : 'Keep these hours'}
         </Button>
