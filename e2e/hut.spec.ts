@@ -169,6 +169,8 @@ test('an order is read, a week is sent and an order is written while the server 
   await ready(page);
   await page.goto('/week');
   await expect(page.getByRole('button', { name: 'Send the week' })).toBeVisible();
+  // What is shown is on the device a moment later.
+  await page.waitForTimeout(1000);
   await wire.cut();
   await page.goto('/today');
   await page.getByRole('button', { name: 'Acknowledge' }).click();
