@@ -206,3 +206,36 @@ test('the keyboard finds its way: skip link, places, and what is where', async (
   await page.goto('/nowhere');
   await expect(page.getByText('There is no such page')).toBeVisible();
 });
+
+test(
+  'an open page stays open when who is signed in cannot be asked again',
+  { tag: '@desk' },
+  async ({ page }) => {
+    // As in a private window: nothing on the device answers instead.
+    await page.addInitScript(() =>
+      Object.defineProperty(window, 'indexedDB', {
+        get: () => {
+          throw new DOMException('denied', 'SecurityError');
+        },
+      }),
+    );
+    // No stream of changes: again and again the page asks who is signed in.
+    await page.route('**/api/events', (route) => route.fulfill({ status: 503 }));
+    await page.goto('/today');
+    await expect(page.getByText('The day lands on')).toBeVisible();
+    await page.locator('.house').evaluate((house) => house.setAttribute('data-same', ''));
+    let asked = 0;
+    await page.route('**/api/**', (route) => {
+      const { pathname } = new URL(route.request().url());
+      if (pathname === '/api/events') return route.fallback();
+      if (pathname === '/api/session') asked += 1;
+      return route.abort();
+    });
+    // Asked, and twice more; then it is given up.
+    await expect.poll(() => asked, { timeout: 30_000 }).toBeGreaterThanOrEqual(3);
+    await page.waitForTimeout(1000);
+    await expect(page.getByText('The day lands on')).toBeVisible();
+    // The same page, not one that was left and drawn anew.
+    await expect(page.locator('.house[data-same]')).toHaveCount(1);
+  },
+);

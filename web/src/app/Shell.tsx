@@ -136,7 +136,8 @@ export const Shell = () => {
   });
   const { pathname } = useLocation();
   if (isPending) return <p className="opening">Opening Maul …</p>;
-  if (error)
+  // Who is signed in on an open page is known: a server that is away takes nothing off the screen.
+  if (error && data === undefined)
     return (
       <div className="opening" role="alert">
         <p>The server does not answer. Is Maul running?</p>
