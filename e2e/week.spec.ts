@@ -192,6 +192,7 @@ test(
     await enterAs(page, 'Tilde Amsel');
     await page.getByRole('link', { name: 'Protocols' }).click();
     await page.getByRole('button', { name: 'New protocol' }).click();
+    await page.getByRole('menuitem', { name: /^Order/ }).click();
     const form = page.getByRole('form', { name: 'A protocol' });
     await form.getByLabel('Name', { exact: true }).fill('A little more');
     await form.getByLabel('Change, %').fill('6');
@@ -221,5 +222,99 @@ test(
     await expect(page.getByRole('heading', { level: 2, name: /today/ })).toBeVisible();
     await expect(page.getByText('Tarn Valley Winter Cup').first()).toBeVisible();
     await accessible(page);
+  },
+);
+
+test(
+  'a season is taken from one athlete, tried on all, signed where nothing may hurt, and looked at where something may',
+  { tag: '@desk' },
+  async ({ page }) => {
+    await enterAs(page, 'Tilde Amsel');
+    await page.getByRole('link', { name: 'Protocols' }).click();
+    await page.getByRole('button', { name: 'New protocol' }).click();
+    await page.getByRole('menuitem', { name: /^Season/ }).click();
+    const form = page.getByRole('form', { name: 'A protocol' });
+    await form.getByRole('combobox', { name: 'Take it from the season of' }).click();
+    await page.getByRole('option', { name: 'Sunniva Pell' }).click();
+    await form.getByRole('button', { name: 'Take what is to come of it' }).click();
+    await form.getByLabel('Name', { exact: true }).fill('Out of the show');
+    await form.getByLabel('Weeks').first().fill('2');
+    await form.getByLabel('Reason').fill('Two weeks for everybody whose show is over.');
+    await accessible(page);
+    await form.getByRole('button', { name: 'Keep' }).click();
+    const each = page.getByRole('region', { name: 'For each athlete' });
+    const row = (name: string) => each.getByRole('row').filter({ hasText: name });
+    await expect(row('Sunniva Pell')).toContainText('Post-show from');
+    // Who peaks now is left alone, and it is said why.
+    await expect(row('Ilva Threst')).toContainText('Their peak week runs');
+    await expect(row('Ilva Threst').getByRole('checkbox')).toBeDisabled();
+    await accessible(page);
+    await row('Sunniva Pell').getByRole('checkbox').check();
+    await each.getByRole('button', { name: 'Sign for 1 athlete' }).click();
+    await expect(row('Sunniva Pell')).toContainText('Signed.');
+    await expect(page.getByText(/^Runs: Sunniva Pell \(version 1, from/)).toBeVisible();
+    // A hard caution: it lies in that athlete's season as a draft, with what it changes and what may hurt.
+    await row('Ysolde Brannick').getByRole('button', { name: 'Look at it in their season' }).click();
+    await expect(page).toHaveURL(/\/season$/);
+    await expect(page.getByText(/^\d+ changes, not signed\.$/)).toBeVisible();
+    await page.getByRole('link', { name: 'Protocols' }).click();
+    await page.getByRole('button', { name: 'Offer it no longer' }).click();
+  },
+);
+
+test(
+  'what a coach asks with every week is asked on the phone, kept as it was answered, and read on the sheet',
+  { tag: '@desk' },
+  async ({ page, browser }) => {
+    await enterAs(page, 'Tilde Amsel');
+    await page.getByRole('link', { name: 'Protocols' }).click();
+    await page.getByRole('button', { name: 'New protocol' }).click();
+    await page.getByRole('menuitem', { name: /^Check-in form/ }).click();
+    const form = page.getByRole('form', { name: 'A protocol' });
+    await form.getByLabel('Name', { exact: true }).fill('Every week');
+    await form.getByRole('textbox', { name: 'Question 1' }).fill('How much is left in the legs?');
+    await form.getByRole('button', { name: 'Another question' }).click();
+    await form.getByRole('textbox', { name: 'Question 2' }).fill('Waist at the navel');
+    await form.getByLabel('Answered by').nth(1).click();
+    await page.getByRole('option', { name: 'a number' }).click();
+    await form.getByRole('textbox', { name: 'Unit' }).fill('cm');
+    await form.getByLabel('Reason').fill('So that we compare the same things.');
+    await accessible(page);
+    await form.getByRole('button', { name: 'Keep' }).click();
+    const each = page.getByRole('region', { name: 'For each athlete' });
+    await each.getByRole('checkbox', { name: 'Sign for Ysolde Brannick' }).check();
+    await each.getByRole('button', { name: 'Sign for 1 athlete' }).click();
+    await expect(each.getByRole('row').filter({ hasText: 'Ysolde Brannick' })).toContainText('Signed.');
+
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+    const phone = await context.newPage();
+    await enterAs(phone, 'Ysolde Brannick');
+    await phone.goto('/week');
+    const byHand = phone.getByRole('button', { name: 'Read or send the week up to yesterday' });
+    const asks = phone.getByRole('region', { name: 'Tilde Amsel asks' });
+    const open = async () => {
+      await expect(byHand.or(asks).first()).toBeVisible();
+      if (await byHand.isVisible()) await byHand.click();
+    };
+    await open();
+    await asks.getByRole('button', { name: '4', exact: true }).click();
+    await asks.getByLabel('Waist at the navel (cm)').fill('71.5');
+    // What is answered stays on the device until it is sent.
+    await phone.reload();
+    await open();
+    await expect(asks.getByLabel('Waist at the navel (cm)')).toHaveValue('71.5');
+    await accessible(phone);
+    await phone.getByRole('button', { name: 'Send the week' }).click();
+    await expect(phone.getByText('71.5 cm').first()).toBeVisible();
+    await context.close();
+
+    await page.getByRole('link', { name: 'Roster' }).click();
+    await page.getByRole('link', { name: 'Ysolde Brannick' }).first().click();
+    await page.waitForURL(/\/athletes\//);
+    await page.goto(`${page.url().replace(/\/athletes\/([^/]+).*/, '/athletes/$1')}/review`);
+    const said = page.getByLabel('Asked with every week');
+    await expect(said).toContainText('How much is left in the legs?');
+    await expect(said).toContainText('4 of 5');
+    await expect(said).toContainText('71.5 cm');
   },
 );

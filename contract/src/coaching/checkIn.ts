@@ -2,6 +2,7 @@ import { PACKET_ROWS } from '@maul/core/coaching';
 import { z } from 'zod';
 import { Day, Id, Moment, text } from '../common.ts';
 import { PhaseKind } from '../plan/index.ts';
+import { FormAnswer, MOST_QUESTIONS } from './form.ts';
 
 const Row = z.enum(PACKET_ROWS);
 const RowWindow = z.strictObject({ low: z.number(), high: z.number().nullable() });
@@ -44,6 +45,8 @@ export const Packet = z.strictObject({
   orders: z.array(Id).max(20),
   /** Words of the athlete in the week that nobody has answered. */
   questions: z.array(z.strictObject({ id: Id, day: Day, text: z.string() })).max(20),
+  /** What the coach asks with every week, as it was answered. */
+  said: z.array(FormAnswer).max(MOST_QUESTIONS).default([]),
 });
 export type Packet = z.infer<typeof Packet>;
 
@@ -67,6 +70,8 @@ export const CheckIn = z.strictObject({
   now: z.array(PacketDay).nullable(),
   /** Coaches who have opened it, and when first. */
   reads: z.array(z.strictObject({ name: z.string(), at: Moment })).max(20),
+  /** What was answered to the questions of the coach in the week that was sent before it. */
+  saidBefore: z.array(FormAnswer).max(MOST_QUESTIONS).default([]),
   /** The oldest first. */
   answers: z.array(Answer).max(100),
 });
@@ -94,7 +99,11 @@ export type CheckIns = z.infer<typeof CheckIns>;
 export const WEEK_LETTER_FILE = '/api/athletes/:athleteId/check-ins/:id/letter.pdf';
 
 const Words = text({ max: 4000, lines: true });
-export const SendCheckIn = z.strictObject({ to: Day, words: Words });
+export const SendCheckIn = z.strictObject({
+  to: Day,
+  words: Words,
+  said: z.array(FormAnswer).max(MOST_QUESTIONS).default([]),
+});
 /** Words, or that nothing changes, or both. */
 export const SendAnswer = z
   .strictObject({ words: Words, noChange: z.boolean() })

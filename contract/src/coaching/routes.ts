@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { Answer, CheckIn, CheckIns, Packet, SendAnswer, SendCheckIn } from './checkIn.ts';
 import { TeamDates } from './dates.ts';
 import { HoursOf, PutHours, PutRosterView, RosterView, RosterViews } from './desk.ts';
-import { Protocol, ProtocolDocument, ProtocolFor, Protocols, PutProtocol } from './protocol.ts';
+import { FormInForce, GiveForm } from './form.ts';
+import { Protocol, ProtocolFor, Protocols, PutProtocol, TryProtocol } from './protocol.ts';
 import { OpenWords } from './questions.ts';
 import { Roster } from './roster.ts';
 import { Day, Id } from '../common.ts';
@@ -22,7 +23,7 @@ export const coachingRoutes = {
   protocols: route(
     'get',
     '/api/protocols',
-    'A coach’s orders with relative numbers, the newest version of each, and who runs which.',
+    'Orders, seasons, menus, boards and forms with relative numbers that a coach keeps, the newest version of each, and who runs which.',
     { response: Protocols },
   ),
   putProtocol: route(
@@ -34,10 +35,14 @@ export const coachingRoutes = {
   tryProtocol: route(
     'post',
     '/api/protocols/try',
-    'What a protocol would be for each of a coach’s athletes from their tomorrow on: grams, energy, cautions. Nothing is signed.',
+    'What a protocol would be for each of a coach’s athletes from their tomorrow on: grams, energy, cautions; for those who are named, what would be signed. Nothing is signed.',
     {
-      body: z.strictObject({ document: ProtocolDocument }),
-      response: z.strictObject({ athletes: z.array(ProtocolFor).max(2000) }),
+      body: TryProtocol,
+      response: z.strictObject({
+        athletes: z.array(ProtocolFor).max(2000),
+        /** Of whom it was not tried, because a whole season is looked at for at most 60. */
+        left: z.int(),
+      }),
     },
   ),
   rosterViews: route('get', '/api/roster/views', 'Views of the roster that this coach keeps, by name.', {
@@ -91,6 +96,17 @@ export const coachingRoutes = {
     '/api/athletes/:athleteId/check-ins/:id',
     'A week as it was sent, what the log says otherwise since, who read it and what was answered.',
     { reads: 'week', params: inAthlete, response: CheckIn },
+  ),
+  form: route('get', '/api/athletes/:athleteId/form', 'What a coach asks with every week now.', {
+    reads: 'week',
+    params: ofAthlete,
+    response: FormInForce,
+  }),
+  giveForm: route(
+    'put',
+    '/api/athletes/:athleteId/forms/:id',
+    'Gives an athlete what is asked with every week from now on; it takes the place of what was asked before.',
+    { params: inAthlete, body: GiveForm, response: FormInForce },
   ),
   sendCheckIn: route(
     'put',

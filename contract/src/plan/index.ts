@@ -1,5 +1,5 @@
-export { Order, type OrderRow, SignOrder } from './order.ts';
+export { Order, type OrderRow, ProtocolVersion, SignOrder } from './order.ts';
 export { planRoutes } from './routes.ts';
-export { PhaseKind, Season } from './season.ts';
+export { MenuPortions, PhaseKind, PhaseRules, Season } from './season.ts';
 export { InForce, Revision, SeasonDocument } from './seasonDocument.ts';
 export { Start } from './start.ts';

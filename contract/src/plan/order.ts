@@ -34,14 +34,14 @@ export const Order = z.strictObject({
 
 export type OrderRow = z.infer<typeof Order>;
 
+/** The protocol of a coach that something was made from. */
+export const ProtocolVersion = z.strictObject({ id: Id, version: z.int().min(1).max(1_000_000) });
+
 export const SignOrder = z.strictObject({
   ...orderBody,
   dayTypes: z.array(ShortId(60)).min(1, 'Choose at least one day type.').max(30).nullable(),
   reason: Text,
   confirmed: z.array(ShortId(120)).max(100),
   /** The protocol that it was made from, if one. */
-  protocol: z
-    .strictObject({ id: Id, version: z.int().min(1).max(1_000_000) })
-    .nullable()
-    .default(null),
+  protocol: ProtocolVersion.nullable().default(null),
 });

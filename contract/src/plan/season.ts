@@ -1,4 +1,4 @@
-import { PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
+import { type Phase as CorePhase, PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { z } from 'zod';
 import { Board } from '../peak/index.ts';
@@ -56,6 +56,22 @@ const MenuSwap = z.strictObject({
   state: FoodState,
 });
 
+/** The foods of a written menu. */
+export const MenuPortions = z
+  .array(
+    z.strictObject({
+      name: Name,
+      grams: z.number().positive().max(5000),
+      per100g: Nutrients,
+      meal: z.int().min(1).max(20).optional(),
+      time: Time.optional(),
+      foodId: ShortId(80).optional(),
+      state: FoodState.optional(),
+      swaps: z.array(MenuSwap).max(8).optional(),
+    }),
+  )
+  .max(80);
+
 export const MacroPolicy = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('per-mass'),
@@ -74,20 +90,7 @@ export const MacroPolicy = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('menu'),
     name: Name,
-    portions: z
-      .array(
-        z.strictObject({
-          name: Name,
-          grams: z.number().positive().max(5000),
-          per100g: Nutrients,
-          meal: z.int().min(1).max(20).optional(),
-          time: Time.optional(),
-          foodId: ShortId(80).optional(),
-          state: FoodState.optional(),
-          swaps: z.array(MenuSwap).max(8).optional(),
-        }),
-      )
-      .max(80),
+    portions: MenuPortions,
   }),
   z.strictObject({ kind: z.literal('plate'), groups: z.array(Name).min(1).max(20) }),
   z.strictObject({ kind: z.literal('none') }),
@@ -159,6 +162,18 @@ export const Phase = z.strictObject({
   patternId: PartId.nullable(),
   board: Board.optional(),
 });
+
+/** A phase without its dates and without what was set on single days. */
+export const PhaseRules = Phase.omit({
+  id: true,
+  from: true,
+  to: true,
+  hangsOn: true,
+  exceptions: true,
+  levels: true,
+  board: true,
+}) as unknown as z.ZodType<RulesOfPhase, RulesOfPhase>;
+type RulesOfPhase = Omit<CorePhase, 'id' | 'from' | 'to' | 'hangsOn' | 'exceptions' | 'levels' | 'board'>;
 
 export const Season = z.strictObject({
   phases: z.array(Phase).max(100),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { Athlete } from '../people/index.ts';
 import { BodyBasis } from '../body/index.ts';
 import { Caution, Confirmation } from './caution.ts';
-import { Order } from './order.ts';
+import { Order, ProtocolVersion } from './order.ts';
 import { Base, Day, Id, Moment, ShortId, text } from '../common.ts';
 import { Season } from './season.ts';
 
@@ -45,6 +45,8 @@ export const PutSeason = z.strictObject({
   reason: text({ max: 4000, lines: true }).nullable(),
   /** Hard cautions that the writer has read and stands by. */
   confirmed: z.array(ShortId(120)).max(100),
+  /** The protocol that it was made from, if one. */
+  protocol: ProtocolVersion.nullable().default(null),
 });
 
 /** What was in force on one date: season, basis, orders, and who wrote them. */

@@ -1,9 +1,29 @@
 export { type TeamDate, teamDates, type TeamMember } from './dates.ts';
-export { figureText, rowsShown, rowUnit, rowWindowText, weekLetter, type WeekLetter } from './letter.ts';
+export {
+  figureText,
+  rowsShown,
+  rowUnit,
+  rowWindowText,
+  saidText,
+  weekLetter,
+  type WeekLetter,
+} from './letter.ts';
 export { coachNeed } from './need.ts';
 export { type OtherWeek, weeksBeside } from './compare.ts';
 export { isSilent, type Silence } from './silence.ts';
-export { type OrderProtocol, orderOfProtocol } from './protocol.ts';
+export { boardOfProtocol } from './protocol/board.ts';
+export { type Laid } from './protocol/laid.ts';
+export { type MenuProtocol, menuOfProtocol, scaleMenu } from './protocol/menu.ts';
+export { type OrderProtocol, orderOfProtocol } from './protocol/order.ts';
+export {
+  type PhaseRules,
+  protocolOfSeason,
+  rulesFor,
+  rulesOf,
+  type SeasonProtocol,
+  seasonOfProtocol,
+  templateRules,
+} from './protocol/season.ts';
 export {
   checkInDue,
   type Correction,

@@ -51,6 +51,21 @@ export const rowsShown = (
       days.some((d) => d.figures[row] !== undefined),
   );
 
+/** What was answered to a question of the coach: "4 of 5", "81.5 cm", "yes". */
+export const saidText = ({
+  answer,
+  value,
+  unit,
+}: {
+  answer: 'mark' | 'number' | 'yes' | 'words';
+  value: number | boolean | string;
+  unit: string;
+}): string => {
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (answer === 'mark') return `${value} of 5`;
+  return answer === 'number' && unit !== '' ? `${value} ${unit}` : String(value);
+};
+
 interface Mean {
   kg: number;
   mornings: number;

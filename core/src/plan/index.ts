@@ -82,6 +82,7 @@ export {
 } from './season/season.ts';
 export { layEvent, moveEvent } from './season/shows.ts';
 export { phaseTemplate, templateMacros } from './season/templates.ts';
+export { type LoggedUsual, usualBefore } from './season/usual.ts';
 export { matchMeals, type MealWindow, mealWindows } from './targets/mealWindows.ts';
 export { phaseAim } from './targets/parts.ts';
 export { dayTargets, type DayTargets, targetsFrom } from './targets/targets.ts';

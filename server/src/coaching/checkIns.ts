@@ -1,8 +1,9 @@
-import type { CheckIn, CheckIns, Packet } from '@maul/contract/coaching';
+import type { CheckIn, CheckIns, Packet, SendCheckIn } from '@maul/contract/coaching';
 import type { Athlete } from '@maul/contract/people';
 import { checkInDue, correctionsOf, packetSeen } from '@maul/core/coaching';
 import { phaseOn } from '@maul/core/plan';
 import { addDays, type IsoDate } from '@maul/core/units';
+import type { z } from 'zod';
 import { todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
@@ -62,7 +63,7 @@ export const sendCheckIn = async (
   trx: AppTransaction,
   athlete: Athlete,
   id: string,
-  { to, words }: { to: IsoDate; words: string },
+  { to, words, said }: z.output<typeof SendCheckIn>,
 ): Promise<CheckIn> => {
   const today = todayOf(athlete);
   if (to >= today || to < addDays(today, -LATEST_DAYS))
@@ -71,6 +72,9 @@ export const sendCheckIn = async (
       `A week is sent when its last day is over, and at most ${LATEST_DAYS} days later. Your words are still here.`,
     );
   if ((await checkInById(trx, athlete.id, id)) === undefined)
-    await addCheckIn(trx, athlete.id, id, { packet: await packetOf(trx, athlete, to, today), words });
+    await addCheckIn(trx, athlete.id, id, {
+      packet: { ...(await packetOf(trx, athlete, to, today)), said },
+      words,
+    });
   return checkIn(trx, athlete, id);
 };

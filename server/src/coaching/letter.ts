@@ -1,7 +1,7 @@
 import type { CheckIn } from '@maul/contract/coaching';
 import type { OrderRow } from '@maul/contract/plan';
 import type { Athlete } from '@maul/contract/people';
-import { correctionsOf, ROW_WORDS, weekLetter } from '@maul/core/coaching';
+import { correctionsOf, ROW_WORDS, saidText, weekLetter } from '@maul/core/coaching';
 import { changeText } from '@maul/core/plan';
 import type { IsoDate } from '@maul/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
@@ -85,6 +85,12 @@ const letterPdf = (
         ]),
     title(`${athlete.name} wrote`),
     week.words === '' ? { text: 'Nothing this week.', color: QUIET_INK } : week.words,
+    ...(packet.said.length === 0
+      ? []
+      : [
+          title('Asked with every week'),
+          { ul: packet.said.map((one) => `${one.text} ${saidText(one)}`) } as Content,
+        ]),
     ...(inWeek.length === 0
       ? []
       : [

@@ -44,7 +44,7 @@ const finite = (window: { low: number; high: number }): RowWindow => ({
 });
 
 /** One day as it is read in a week; days without a log say nothing of what was eaten. */
-const packetDay = (
+export const packetDay = (
   { day, sheet, targets, portions, entries }: WeekDay,
   dayType: string | null,
   said: { kg: number | undefined; steps: number | undefined },
@@ -144,6 +144,7 @@ export const packetOf = async (
       .filter((o) => o.acknowledgedAt === null || (o.from <= to && (o.until === null || o.until >= from)))
       .slice(0, 20)
       .map((o) => o.id),
+    said: [],
     questions: await openQuestions(trx, athlete.id),
   };
 };

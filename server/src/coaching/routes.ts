@@ -15,8 +15,10 @@ import { mountDesk } from './desk.ts';
 import { calendarOfTeam, datesOfTeam } from './dates.ts';
 import { letterOf } from './letter.ts';
 import { type Figures, roster } from './roster.ts';
-import { putProtocol, tryProtocol } from './protocols.ts';
-import { addAnswer, addRead, openWords, protocolsOf, settle } from './store/weeks.ts';
+import { tryProtocol } from './protocols/try.ts';
+import { putProtocol } from './protocols/write.ts';
+import { addForm, formsOf, protocolsOf } from './store/protocols.ts';
+import { addAnswer, addRead, openWords, settle } from './store/weeks.ts';
 
 const Letter = z.strictObject({ athleteId: Id, id: Id, paper: z.enum(PAPERS) });
 
@@ -48,7 +50,7 @@ export const mountCoaching = (router: Router, house: Services, watch: ChangeWatc
     as((trx) => putProtocol(trx, signed().personId, id, body)),
   );
   mount(router, house, 'tryProtocol', ({ body, acting: as, signed }) =>
-    as(async (trx) => ({ athletes: await tryProtocol(trx, signed().personId, body.document) })),
+    as((trx) => tryProtocol(trx, signed().personId, body)),
   );
   mount(router, house, 'questions', ({ acting, signed }) =>
     acting(async (trx) => ({ words: await openWords(trx, signed().personId) })),
@@ -82,6 +84,22 @@ export const mountCoaching = (router: Router, house: Services, watch: ChangeWatc
     res.setHeader('Content-Disposition', `inline; filename="${name}"`);
     res.type('application/pdf').send(pdf);
   });
+  mount(router, house, 'form', ({ params, acting }) =>
+    acting(async (trx) => {
+      const { id } = await athleteOf(trx, params.athleteId);
+      return { form: (await formsOf(trx, [id])).get(id) ?? null };
+    }),
+  );
+  mount(router, house, 'giveForm', ({ params, body, acting, signed }) =>
+    acting(async (trx) => {
+      const athlete = await athleteOf(trx, params.athleteId);
+      if (signed().personId === athlete.id)
+        throw new ProblemError('not-allowed', 'What goes with a week is asked by the coach.');
+      mustSign(athlete, 'Nothing was given.');
+      await addForm(trx, { athleteId: athlete.id, id: params.id }, signed().personId, body);
+      return { form: (await formsOf(trx, [athlete.id])).get(athlete.id) ?? null };
+    }),
+  );
   mount(router, house, 'sendCheckIn', ({ params, body, acting, signed }) =>
     acting(async (trx) => {
       const athlete = await athleteOf(trx, params.athleteId);

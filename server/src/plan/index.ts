@@ -3,6 +3,6 @@ export { CALENDAR_FEED_PATH, calendarFeed, sendCalendar } from './calendarRoutes
 export { measuredFor } from './cautions.ts';
 export { mountPlan } from './routes.ts';
 export { ordersFor } from './store/orders.ts';
-export { seasonOn } from './store/seasons.ts';
+export { newestRevisions, seasonOn } from './store/seasons.ts';
 export { type Timeline, timeline, timelinesIn } from './timeline.ts';
 export { ensureBasis } from './weekBasis.ts';

@@ -126,6 +126,7 @@ export const writeSeason = async (
     held,
     cautions,
     writtenBy: personId,
+    protocol: body.protocol,
   });
   await ensureBasis(trx, athlete, today);
   return seasonDocument(trx, athleteId);

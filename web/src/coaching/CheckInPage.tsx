@@ -18,15 +18,30 @@ import { Fault } from '../ui/Fault.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
 import { Answers, ReadBy } from './week/Answers.tsx';
 import { LetterLinks } from './week/LetterLinks.tsx';
-import { useCheckIn, useWeek } from './week/useWeeks.ts';
+import { FormFields, Said, saidOf, type SaidDraft } from './week/Said.tsx';
+import { useCheckIn, useForm, useWeek } from './week/useWeeks.ts';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
 
 /** Words that are typed and not sent stay on this device, by the week that they are for. */
 const keptWords = (athleteId: string, to: string): string => `maul.week.${athleteId}.${to}`;
 
+const readSaid = (key: string): SaidDraft => {
+  try {
+    return JSON.parse(onDevice.read(`${key}.said`) ?? '{}') as SaidDraft;
+  } catch {
+    return {};
+  }
+};
+
 const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; onSent: () => void }) => {
   const key = keptWords(athlete.id, packet.to);
   const [words, setWords] = useState(() => onDevice.read(key) ?? '');
+  const form = useForm(athlete.id);
+  const [said, setSaid] = useState(() => readSaid(key));
+  const sayAll = (next: SaidDraft): void => {
+    setSaid(next);
+    onDevice.keep(`${key}.said`, Object.keys(next).length === 0 ? null : JSON.stringify(next));
+  };
   // Pressed twice, or again after a bad connection, it is one week.
   const [id] = useState(() => uuidv7());
   const send = useMutation({
@@ -35,11 +50,12 @@ const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; 
         id,
         route: 'sendCheckIn',
         params: { athleteId: athlete.id, id },
-        body: { to: packet.to, words },
+        body: { to: packet.to, words, said: form ? saidOf(form.questions, said) : [] },
         what: `Your week up to ${shortDate(packet.to)}`,
       }),
     onSuccess: (how) => {
       onDevice.keep(key, null);
+      onDevice.keep(`${key}.said`, null);
       if (how === 'waits') return undefined;
       onSent();
       return queryClient.invalidateQueries({ queryKey: ['check-ins', athlete.id] });
@@ -67,6 +83,7 @@ const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; 
           onClick={() => {
             setWords(waits.body?.words ?? '');
             onDevice.keep(key, waits.body?.words ?? '');
+            sayAll(Object.fromEntries((waits.body?.said ?? []).map((one) => [one.id, one.value])));
             dropAct(waits.id);
           }}
         >
@@ -89,6 +106,7 @@ const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; 
         placeholder="How it went, what was hard, what you want to ask"
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
+      {form && <FormFields form={form} said={said} onChange={sayAll} />}
       <p className="second">
         Sent as the log says it now, and never changed afterwards; what you correct later is marked.{' '}
         <Link to="/pictures">Pictures</Link> go along by their day.
@@ -152,6 +170,7 @@ const SentWeek = ({ athlete, week }: { athlete: Athlete; week: CheckIn }) => {
       <Answers answers={week.answers} />
       <ReadBy reads={week.reads} />
       {week.words !== '' && <p className="review-words">{week.words}</p>}
+      <Said said={week.packet.said} before={week.saidBefore} />
       <WeekHead packet={week.packet} units={athlete.profile.units} hideWeight={athlete.profile.hide.weight} />
       {corrections.length > 0 && (
         <p className="second">

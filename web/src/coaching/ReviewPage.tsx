@@ -20,6 +20,7 @@ import { BesideChoice, useBeside } from './week/Beside.tsx';
 import { History, Orders, Runs } from './week/InForce.tsx';
 import { LetterLinks } from './week/LetterLinks.tsx';
 import { fetchAhead, useCheckIn } from './week/useWeeks.ts';
+import { Said } from './week/Said.tsx';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
 
 /** Weeks that wait, in the order of need; those put off come last. */
@@ -185,6 +186,7 @@ const Sheet = ({
           <section aria-label="The athlete’s words">
             <h2 className="panel-title">Their words</h2>
             <p className="review-words">{week.words === '' ? 'None this week.' : week.words}</p>
+            <Said said={packet.said} before={week.saidBefore} />
           </section>
           <div>
             <Answers answers={week.answers} />

@@ -4,7 +4,7 @@ export const coachingRoutes: RouteObject[] = [
   { path: 'roster', lazy: async () => ({ Component: (await import('./RosterPage.tsx')).RosterPage }) },
   {
     path: 'protocols',
-    lazy: async () => ({ Component: (await import('./ProtocolsPage.tsx')).ProtocolsPage }),
+    lazy: async () => ({ Component: (await import('./protocols/ProtocolsPage.tsx')).ProtocolsPage }),
   },
   { path: 'dates', lazy: async () => ({ Component: (await import('./DatesPage.tsx')).DatesPage }) },
   {

@@ -9,7 +9,15 @@ import {
   showDate,
 } from '@maul/core/peak';
 import { basisOn } from '@maul/core/body';
-import { type Phase, phaseDays, phaseOn, planAfterShow, type Season, targetsFrom } from '@maul/core/plan';
+import {
+  type Phase,
+  phaseDays,
+  phaseOn,
+  planAfterShow,
+  type Season,
+  targetsFrom,
+  usualBefore,
+} from '@maul/core/plan';
 import { daysBetween } from '@maul/core/units';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
@@ -39,7 +47,6 @@ import { MakeBoard } from './board/Rehearse.tsx';
 import { daysAfterShow, eventOf, hasBoard, lastShow, nearest, peaksOf, withBoard } from './peaks.ts';
 import { peakLogQuery } from './peakLog.ts';
 import { NowNext } from './hours/NowNext.tsx';
-import { usualBefore } from './board/usual.ts';
 import './peak.css';
 
 /** A board this short is for a shoot at short notice, days. */
@@ -176,7 +183,7 @@ const Week = ({
       <p className="day-empty">This peak week had no board.</p>
     ) : log ? (
       <LayBoard
-        {...usualBefore(document, season, phase, log)}
+        {...usualBefore({ ...document, routine: athlete.profile.routine }, season, phase, log.usual)}
         logged={log.usual}
         hasCoach={athlete.hasCoach}
         hideWeight={own && athlete.profile.hide.weight}

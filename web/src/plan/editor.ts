@@ -18,6 +18,8 @@ interface Editor {
   base: number;
   /** A newer season that came while a draft was open: it waits until somebody looks at it. */
   waiting: SeasonDocument | null;
+  /** The protocol that the draft was made from, if one. */
+  protocol: { id: string; version: number } | null;
 }
 
 const EMPTY: Season = { phases: [], events: [] };
@@ -30,6 +32,7 @@ export const useEditor = create<Editor>(() => ({
   selected: null,
   base: 0,
   waiting: null,
+  protocol: null,
 }));
 
 const stepOf = (before: Season, after: Season, tag = ''): Step<Season> => ({
@@ -85,6 +88,7 @@ export const openSeason = (document: SeasonDocument): void => {
     selected: sameAthlete ? state.selected : null,
     base: newestOf(document),
     waiting: null,
+    protocol: null,
   });
 };
 
@@ -106,7 +110,7 @@ export const takeWaiting = (): void => {
 
 /** The draft has been signed: what the server answers next is its own. */
 export const signed = (): void => {
-  useEditor.setState((s) => ({ saved: s.season, history: NO_HISTORY }));
+  useEditor.setState((s) => ({ saved: s.season, history: NO_HISTORY, protocol: null }));
   keepDraft();
 };
 
@@ -116,6 +120,17 @@ export const applySeason = (season: Season, tag = ''): void => {
     season === s.season ? s : { season, history: remembered(s.history, stepOf(s.season, season, tag)) },
   );
   keepDraft();
+};
+
+/** Puts a whole season before its athlete’s editor as a draft, to be looked at and signed there; one step back takes it away. */
+export const draftSeason = (
+  document: SeasonDocument,
+  season: Season,
+  protocol: { id: string; version: number },
+): void => {
+  openSeason(document);
+  applySeason(season);
+  useEditor.setState({ protocol });
 };
 
 const take = (way: 'undo' | 'redo'): void => {
@@ -139,6 +154,7 @@ export const redo = (): void => take('redo');
 export const discard = (): void => {
   const { saved } = useEditor.getState();
   applySeason(saved);
+  useEditor.setState({ protocol: null });
 };
 
 /** Chooses what is edited. Typing that follows is a step of its own. */

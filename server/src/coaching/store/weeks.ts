@@ -1,12 +1,4 @@
-import type {
-  Answer,
-  CheckIn,
-  CheckInHead,
-  OpenWord,
-  Packet,
-  Protocol,
-  ProtocolDocument,
-} from '@maul/contract/coaching';
+import type { Answer, CheckIn, CheckInHead, OpenWord, Packet } from '@maul/contract/coaching';
 import type { IsoDate } from '@maul/core/units';
 import { type RawBuilder, sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
@@ -156,6 +148,8 @@ export const checkInById = async (
   (
     await sql<Omit<CheckIn, 'now'>>`
       select c.id, c.packet, c.words, c.sent_at as "sentAt",
+        coalesce((select b.packet -> 'said' from check_in b where b.athlete_id = c.athlete_id and b.to_date < c.to_date
+          order by b.to_date desc, b.sent_at desc limit 1), '[]') as "saidBefore",
         coalesce((select jsonb_agg(jsonb_build_object('name', coalesce(nullif(r.reader_as, ''), p.name), 'at', r.at) order by r.at)
           from check_in_read r join known_people() p on p.id = r.reader_id
           where r.athlete_id = c.athlete_id and r.check_in_id = c.id), '[]') as reads,
@@ -228,46 +222,3 @@ export const addAnswer = (
     })
     .onConflict((conflict) => conflict.columns(['athlete_id', 'id']).doNothing())
     .execute();
-
-const MOST_PROTOCOLS = 200;
-/** The newest version of each of a coach's protocols that is not retired, by name, and who runs which. */
-export const protocolsOf = async (trx: AppTransaction, coachId: string, id?: string): Promise<Protocol[]> =>
-  (
-    await sql<Protocol>`
-      select p.id, p.version, p.name, p.document, p.written_at as "writtenAt",
-        coalesce((select jsonb_agg(jsonb_build_object('athleteId', o.athlete_id, 'name', k.name, 'version', o.protocol_version, 'from', o.from_date) order by k.name)
-          from (select distinct on (athlete_id) * from change_order
-            where signed_by = ${coachId} and protocol_id = p.id order by athlete_id, signed_at desc) o
-          join known_people() k on k.id = o.athlete_id
-          where o.until_date is null or o.until_date >= current_date), '[]') as runs
-      from (select distinct on (id) * from protocol where coach_id = ${coachId} order by id, version desc) p
-      where not p.retired and ${id === undefined ? sql`true` : sql`p.id = ${id}`}
-      order by p.name, p.id limit ${MOST_PROTOCOLS}`.execute(trx)
-  ).rows;
-
-/** The newest version of a protocol, with whether it is retired; undefined where there is none of this coach. */
-export const protocolVersion = async (trx: AppTransaction, coachId: string, id: string) =>
-  trx
-    .selectFrom('protocol')
-    .select(['version', 'name', 'document', 'retired'])
-    .where('coach_id', '=', coachId)
-    .where('id', '=', id)
-    .orderBy('version', 'desc')
-    .limit(1)
-    .executeTakeFirst();
-
-/** Adds a version; false when somebody was quicker. */
-export const addProtocol = async (
-  trx: AppTransaction,
-  coachId: string,
-  id: string,
-  next: { version: number; name: string; document: ProtocolDocument; retired: boolean },
-): Promise<boolean> =>
-  (
-    await trx
-      .insertInto('protocol')
-      .values({ coach_id: coachId, id, ...next, document: JSON.stringify(next.document) })
-      .onConflict((conflict) => conflict.doNothing())
-      .returning('version')
-      .execute()
-  ).length > 0;

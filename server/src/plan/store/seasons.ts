@@ -60,6 +60,20 @@ export const seasonsSince = async (
   return groupBy(rows, (row) => row.athleteId);
 };
 
+/** The number of the newest revision of many athletes’ seasons, whether it is in force or waits; by athlete. */
+export const newestRevisions = async (
+  trx: AppTransaction,
+  athleteIds: readonly string[],
+): Promise<Map<string, number>> => {
+  const rows = await trx
+    .selectFrom('season_revision')
+    .select((eb) => ['athlete_id', eb.fn.max('revision').as('number')])
+    .where('athlete_id', 'in', [...athleteIds])
+    .groupBy('athlete_id')
+    .execute();
+  return new Map(rows.map((row) => [row.athlete_id, Number(row.number)]));
+};
+
 /** The season as it stood on a date, without who wrote it: what `revisionOn` finds, with only one document read. */
 export const seasonOn = async (trx: AppTransaction, athleteId: string, date: IsoDate): Promise<Season> => {
   const inForce = await sql<{ document: Season }>`
@@ -93,6 +107,8 @@ export const addRevision = (
     held?: boolean;
     cautions?: readonly Caution[];
     writtenBy: string;
+    /** The protocol that it was made from, if one. */
+    protocol?: { id: string; version: number } | null;
   },
 ) =>
   trx
@@ -107,6 +123,8 @@ export const addRevision = (
       held: revision.held ?? false,
       cautions: JSON.stringify(revision.cautions ?? []),
       written_by: revision.writtenBy,
+      protocol_id: revision.protocol?.id ?? null,
+      protocol_version: revision.protocol?.version ?? null,
     })
     .execute();
 

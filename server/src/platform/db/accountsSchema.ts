@@ -1,6 +1,6 @@
 import type { AccountDeed, TokenScope } from '@maul/contract/people';
 import type { ColumnType, Generated } from 'kysely';
-import type { Written } from './schema.ts';
+import type { Written } from './columns.ts';
 
 /** What the accounts role sees. */
 export interface AccountsDatabase {

@@ -85,6 +85,7 @@ describe('the demo, and migrating with data', () => {
         'change_order',
         'check_in',
         'check_in_answer',
+        'check_in_form',
         'check_in_read',
         'coach_grant',
         'container',
@@ -226,6 +227,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0022_wiped_devices',
     '0023_quick_rights',
     '0024_who_replaced',
+    '0025_given_protocols',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

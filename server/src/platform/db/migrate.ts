@@ -24,6 +24,7 @@ import * as kitchenWork from './migrations/0021_kitchen_work.ts';
 import * as wipedDevices from './migrations/0022_wiped_devices.ts';
 import * as quickRights from './migrations/0023_quick_rights.ts';
 import * as whoReplaced from './migrations/0024_who_replaced.ts';
+import * as givenProtocols from './migrations/0025_given_protocols.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -50,6 +51,7 @@ const migrations: Record<string, Migration> = {
   '0022_wiped_devices': wipedDevices,
   '0023_quick_rights': quickRights,
   '0024_who_replaced': whoReplaced,
+  '0025_given_protocols': givenProtocols,
 };
 
 /**

@@ -1,5 +1,4 @@
-import type { Packet, RosterFilter } from '@maul/contract/coaching';
-import type { OrderProtocol } from '@maul/core/coaching';
+import type { RosterFilter } from '@maul/contract/coaching';
 import type { EntryBody, Handover, PortionRow, StandingBody } from '@maul/contract/diary';
 import type { Movement, PictureMarks, Pose, WeighInConditions } from '@maul/contract/body';
 import type { FoodDetails, ImportOptions, Measure } from '@maul/contract/foods';
@@ -10,11 +9,9 @@ import type { Caution, CautionId, ChangeOrder, Season } from '@maul/core/plan';
 import type { EquationSex, ExpenditureSource } from '@maul/core/body';
 import type { IsoDate } from '@maul/core/units';
 import type { Method } from '@maul/core/foods';
-import type { ColumnType, Generated, JSONColumnType } from 'kysely';
-
-export type Written = Generated<string>;
-type Json<T extends object> = JSONColumnType<T, string, string>;
-type NullableJson<T extends object> = ColumnType<T | null, string | null, string | null>;
+import type { ColumnType, Generated } from 'kysely';
+import type { CoachingTables } from './coachingSchema.ts';
+import type { Json, NullableJson, Written } from './columns.ts';
 
 interface Versioned {
   athlete_id: string;
@@ -157,7 +154,7 @@ export interface CorrectedPortion {
 }
 
 /** What the app's role sees. */
-export interface AppDatabase {
+export interface AppDatabase extends CoachingTables {
   athlete: {
     athlete_id: string;
     sex: EquationSex;
@@ -219,6 +216,8 @@ export interface AppDatabase {
     written_by: string;
     written_as: Generated<string | null>;
     written_at: Written;
+    protocol_id: Generated<string | null>;
+    protocol_version: Generated<number | null>;
   };
   season_release: { athlete_id: string; revision_id: string; from_date: IsoDate; at: Written };
   caution_confirmation: {
@@ -273,15 +272,6 @@ export interface AppDatabase {
     protocol_id: Generated<string | null>;
     protocol_version: Generated<number | null>;
   };
-  protocol: {
-    coach_id: string;
-    id: string;
-    version: number;
-    name: string;
-    document: Json<OrderProtocol>;
-    retired: Generated<boolean>;
-    written_at: Written;
-  };
   order_acknowledgement: { athlete_id: string; order_id: string; at: Written };
   meal: MealTable;
   portion: PortionTable;
@@ -299,32 +289,6 @@ export interface AppDatabase {
     signed_as: Generated<string | null>;
     signed_at: Written;
     acknowledged_at: string | null;
-  };
-  check_in: {
-    athlete_id: string;
-    id: string;
-    from_date: IsoDate;
-    to_date: IsoDate;
-    packet: Json<Packet>;
-    words: string;
-    sent_at: Written;
-  };
-  check_in_answer: {
-    athlete_id: string;
-    id: string;
-    check_in_id: string;
-    author_id: string;
-    author_as: Generated<string | null>;
-    words: string;
-    no_change: boolean;
-    at: Written;
-  };
-  check_in_read: {
-    athlete_id: string;
-    check_in_id: string;
-    reader_id: string;
-    reader_as: Generated<string>;
-    at: Written;
   };
   body_picture: {
     athlete_id: string;

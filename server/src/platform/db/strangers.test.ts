@@ -55,6 +55,7 @@ const TABLES = [
   'handover',
   'check_in',
   'check_in_answer',
+  'check_in_form',
   'check_in_read',
   'note_settled',
 ];
@@ -176,6 +177,12 @@ beforeAll(async () => {
   await coach
     .put(`${at}/check-ins/${weekId}/answers/${uuidv7()}`, { words: 'Test', noChange: true })
     .expect(200);
+  await coach
+    .put(`${at}/forms/${uuidv7()}`, {
+      name: 'Test',
+      questions: [{ id: 'q', text: 'How did you sleep?', answer: 'mark', unit: '' }],
+    })
+    .expect(200);
   await athlete.delete(`${at}/grants/${grantId}`).expect(200);
 });
 afterAll(() => house.close());
@@ -292,6 +299,10 @@ describe('hand-written SQL under the app’s role', () => {
         [
           `insert into check_in_answer (athlete_id, id, check_in_id, author_id, words, no_change)
           select $1, $2, $2, $3, 'x', true`,
+          [athlete.id, uuidv7(), person()?.id ?? coach.id],
+        ],
+        [
+          `insert into check_in_form (athlete_id, id, name, questions, given_by) select $1, $2, 'x', '[]', $3`,
           [athlete.id, uuidv7(), person()?.id ?? coach.id],
         ],
         [`insert into standing_entry (athlete_id, id, thing) values ($1, $2, '{}')`, [athlete.id, uuidv7()]],

@@ -1,3 +1,4 @@
+import type { GivenForm } from '@maul/contract/coaching';
 import type { IsoDate } from '@maul/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { call } from '../../data/api.ts';
@@ -23,6 +24,15 @@ export const useWeek = (athleteId: string, to: IsoDate | undefined) =>
         : call('week', { params: { athleteId }, query: { to }, signal }),
     enabled: to !== undefined,
   });
+
+/** What the coach asks with every week now; null where nobody asks anything. */
+export const useForm = (athleteId: string): GivenForm | null => {
+  const { data } = useQuery({
+    queryKey: ['check-ins', athleteId, 'form'],
+    queryFn: ({ signal }) => call('form', { params: { athleteId }, signal }),
+  });
+  return data?.form ?? null;
+};
 
 /** Fetches a week ahead, so that going to the next athlete shows it at once. */
 export const fetchAhead = (athleteId: string, id: string): void => {

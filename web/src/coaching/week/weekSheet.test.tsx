@@ -28,6 +28,7 @@ const packet = (change: Partial<Packet> = {}): Packet => ({
   cycleDay: null,
   looks: [],
   orders: [],
+  said: [],
   questions: [],
   ...change,
 });

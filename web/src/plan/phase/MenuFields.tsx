@@ -16,6 +16,7 @@ import { TimeField } from '../../ui/fields/TimeField.tsx';
 import { gramsText, plural } from '../../ui/formats/show.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
+import '../season.css';
 
 type Menu = Extract<MacroPolicy, { kind: 'menu' }>;
 

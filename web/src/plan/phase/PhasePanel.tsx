@@ -245,9 +245,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
           )}
           <MacroFields
             phase={phase}
-            athlete={athlete}
-            carbBasis={basis?.carbBasis ?? 'total'}
-            today={today}
+            menu={{ athlete, carbBasis: basis?.carbBasis ?? 'total', today }}
             onChange={(macros) => put({ macros })}
           />
           <div className="pair">

@@ -16,6 +16,7 @@ import { useState } from 'react';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { WordField } from '../../ui/fields/WordField.tsx';
 import { MenuFields } from './MenuFields.tsx';
+import '../season.css';
 
 const ENERGY = [
   ['rate', 'From a rate of change'],
@@ -137,7 +138,7 @@ const AS = [
   ['ceiling', 'at most'],
 ] as const;
 
-const startMacros = (kind: MacroPolicy['kind'], phase: Phase): MacroPolicy => {
+const startMacros = (kind: MacroPolicy['kind'], phase: Pick<Phase, 'kind' | 'macros'>): MacroPolicy => {
   const fibre: FibreRule = 'fibre' in phase.macros ? phase.macros.fibre : { per1000kcal: 14 };
   switch (kind) {
     case 'per-mass':
@@ -280,15 +281,12 @@ const FibreFields = ({ fibre, onChange }: { fibre: FibreRule; onChange: (fibre: 
 /** The phase's macro rule. */
 export const MacroFields = ({
   phase,
-  athlete,
-  carbBasis,
-  today,
+  menu,
   onChange,
 }: {
-  phase: Phase;
-  athlete: Athlete;
-  carbBasis: CarbBasis;
-  today: string;
+  phase: Pick<Phase, 'kind' | 'macros'>;
+  /** Whose foods and days a written menu is made of; null where none may be written. */
+  menu: { athlete: Athlete; carbBasis: CarbBasis; today: string } | null;
   onChange: (rule: MacroPolicy) => void;
 }) => {
   const { macros } = phase;
@@ -297,7 +295,7 @@ export const MacroFields = ({
       <WordField
         label="Macros"
         value={macros.kind}
-        options={MACROS}
+        options={MACROS.filter(([kind]) => menu !== null || kind !== 'menu')}
         onChange={(kind) => kind !== macros.kind && onChange(startMacros(kind, phase))}
       />
       {macros.kind === 'per-mass' && (
@@ -375,9 +373,7 @@ export const MacroFields = ({
       {'fibre' in macros && (
         <FibreFields fibre={macros.fibre} onChange={(fibre) => onChange({ ...macros, fibre })} />
       )}
-      {macros.kind === 'menu' && (
-        <MenuFields rule={macros} athlete={athlete} carbBasis={carbBasis} today={today} onChange={onChange} />
-      )}
+      {macros.kind === 'menu' && menu && <MenuFields rule={macros} {...menu} onChange={onChange} />}
       {macros.kind === 'plate' && (
         <PlateGroups groups={macros.groups} onChange={(groups) => onChange({ kind: 'plate', groups })} />
       )}

@@ -61,6 +61,7 @@ const useSave = (document: SeasonDocument) =>
           season: useEditor.getState().season,
           reason: reason.trim() || null,
           confirmed,
+          protocol: useEditor.getState().protocol,
         },
       }),
     onError: (error) => {

@@ -1,7 +1,7 @@
-import { basisOn } from '../body/index.ts';
-import type { TargetKey } from '../nutrition/index.ts';
-import { type ChangeOrder, phaseOn, type PlanInForce, targetsFrom } from '../plan/index.ts';
-import type { IsoDate } from '../units/index.ts';
+import { basisOn } from '../../body/index.ts';
+import type { TargetKey } from '../../nutrition/index.ts';
+import { type ChangeOrder, phaseOn, type PlanInForce, targetsFrom } from '../../plan/index.ts';
+import type { IsoDate } from '../../units/index.ts';
 
 /** An order with relative numbers, the same for many athletes: each has other grams. */
 export interface OrderProtocol {

@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import type { PlanInForce } from '../plan/index.ts';
-import { dayTargets } from '../plan/index.ts';
-import { testBasis, testBoard, testPhase, testSeason } from '../testing/index.ts';
-import { isoDate } from '../units/index.ts';
-import { type OrderProtocol, orderOfProtocol } from './protocol.ts';
+import type { PlanInForce } from '../../plan/index.ts';
+import { dayTargets } from '../../plan/index.ts';
+import { testBasis, testBoard, testPhase, testSeason } from '../../testing/index.ts';
+import { isoDate } from '../../units/index.ts';
+import { type OrderProtocol, orderOfProtocol } from './order.ts';
 
 const from = isoDate('2026-10-05');
 const plan: PlanInForce = { season: testSeason(), bases: [testBasis()], orders: [] };

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { ResponseOf } from '@maul/contract/routes';
 import { v7 as uuidv7 } from 'uuid';
-import { openTestHouse, type Someone, type TestHouse } from '../testing/house.ts';
+import { openTestHouse, type Someone, type TestHouse } from '../../testing/house.ts';
 
 let house: TestHouse;
 let coach: Someone;
@@ -45,9 +45,10 @@ test('a protocol is written in versions: the same one twice is one, and nothing 
 test('it is tried on everybody, each with their own grams, and nothing is signed by that', async () => {
   const made = await tried(coach);
   expect(made.map((one) => one.name)).toEqual(['Ada', 'Zoe']);
-  for (const { order, aim, kcal, fault } of made) {
+  for (const { order, aims, fault } of made) {
     expect(fault).toBeNull();
-    const { before, after } = aim ?? { before: Number.NaN, after: Number.NaN };
+    const [aim, kcal] = (['CARB', 'ENERC'] as const).map((macro) => aims.find((a) => a.macro === macro));
+    const [before, after] = [aim?.before ?? Number.NaN, aim?.after ?? Number.NaN];
     expect(order?.change).toEqual({ kind: 'relative', amount: Math.round(-0.08 * before) });
     expect(after - before).toBeCloseTo(Math.round(-0.08 * before), 6);
     expect((kcal?.after ?? 0) - (kcal?.before ?? 0)).toBeLessThan(0);
