@@ -4,6 +4,8 @@ import { Day, Id, Moment, text } from '../common.ts';
 import { PhaseKind } from '../plan/index.ts';
 import { FormAnswer, MOST_QUESTIONS } from './form.ts';
 
+/** So many pictures go along with a week. */
+export const MOST_PICTURES = 24;
 const Row = z.enum(PACKET_ROWS);
 const RowWindow = z.strictObject({ low: z.number(), high: z.number().nullable() });
 /** One day of a packet; a figure that is missing is not known. */
@@ -45,8 +47,10 @@ export const Packet = z.strictObject({
   orders: z.array(Id).max(20),
   /** Words of the athlete in the week that nobody has answered. */
   questions: z.array(z.strictObject({ id: Id, day: Day, text: z.string() })).max(20),
-  /** What the coach asks with every week, as it was answered. */
-  said: z.array(FormAnswer).max(MOST_QUESTIONS).default([]),
+  /** Pictures that the athlete chose to go along; left out where none lay in those days. */
+  pictures: z.array(Id).max(MOST_PICTURES).optional(),
+  /** What the coach asks with every week, as it was answered; left out where nothing was. */
+  said: z.array(FormAnswer).max(MOST_QUESTIONS).optional(),
 });
 export type Packet = z.infer<typeof Packet>;
 
@@ -70,8 +74,8 @@ export const CheckIn = z.strictObject({
   now: z.array(PacketDay).nullable(),
   /** Coaches who have opened it, and when first. */
   reads: z.array(z.strictObject({ name: z.string(), at: Moment })).max(20),
-  /** What was answered to the questions of the coach in the week that was sent before it. */
-  saidBefore: z.array(FormAnswer).max(MOST_QUESTIONS).default([]),
+  /** What was answered to the questions of the coach in the week that was sent before it; left out where nothing was. */
+  saidBefore: z.array(FormAnswer).max(MOST_QUESTIONS).optional(),
   /** The oldest first. */
   answers: z.array(Answer).max(100),
 });
@@ -103,6 +107,7 @@ export const SendCheckIn = z.strictObject({
   to: Day,
   words: Words,
   said: z.array(FormAnswer).max(MOST_QUESTIONS).default([]),
+  pictures: z.array(Id).max(MOST_PICTURES).optional(),
 });
 /** Words, or that nothing changes, or both. */
 export const SendAnswer = z

@@ -3,6 +3,7 @@ export {
   CheckIn,
   type CheckInHead,
   CheckIns,
+  MOST_PICTURES,
   Packet,
   SendAnswer,
   SendCheckIn,

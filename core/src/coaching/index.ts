@@ -8,7 +8,7 @@ export {
   weekLetter,
   type WeekLetter,
 } from './letter.ts';
-export { coachNeed } from './need.ts';
+export { coachNeed, signInWords } from './need.ts';
 export { type OtherWeek, weeksBeside } from './compare.ts';
 export { isSilent, type Silence } from './silence.ts';
 export { boardOfProtocol } from './protocol/board.ts';

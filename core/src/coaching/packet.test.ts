@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { addDays, isoDate } from '../units/index.ts';
 import {
+  packetSeen,
   checkInDue,
   correctionsOf,
   meanWindow,
@@ -61,7 +62,9 @@ describe('what stands out', () => {
         day(4, { carbs: 147 }, CARBS),
         day(5, { carbs: 140 }, CARBS),
       ]),
-    ).toEqual([{ day: '2026-11-19', row: 'carbs', far: 1, sentence: 'Carbs 12 g over.' }]);
+    ).toEqual([
+      { day: '2026-11-19', row: 'carbs', far: 1, sentence: 'Carbs 12 g over.', short: '12 g over' },
+    ]);
   });
   test('the farthest count where there are many, in the order of the days', () => {
     const many = [5, 1, 3].map((n) => day(n, { carbs: 146 + 12 * n }, CARBS));
@@ -123,4 +126,35 @@ describe('which packet is due', () => {
   // The clocks change on 25 October 2026: a day late is still a day.
   test('over a change of the clocks', () =>
     expect(due('2026-10-26', null, 7)).toEqual({ to: '2026-10-24', on: '2026-10-25', late: 1 }));
+});
+
+describe('a week as somebody sees it with whom only some of it is shared', () => {
+  const week = {
+    days: [day(0, { carbs: 140, weight: 78, sleep: 7 })],
+    week: { kg: 78, mornings: 5 },
+    before: null,
+    cycleDay: 12,
+    looks: [{}],
+    questions: [{}],
+    pictures: ['a', 'b'],
+  };
+  test('everything is shared: nothing is left out', () => {
+    expect(packetSeen(week, ['log', 'body', 'pictures', 'health', 'messages'])).toEqual(week);
+  });
+  test('each kind takes its own along', () => {
+    expect(packetSeen(week, ['log', 'pictures', 'messages'])).toMatchObject({
+      days: [{ figures: { carbs: 140 } }],
+      week: null,
+      cycleDay: null,
+      looks: [],
+      pictures: ['a', 'b'],
+    });
+    expect(packetSeen(week, ['body'])).toMatchObject({
+      days: [{ figures: { weight: 78, sleep: 7 } }],
+      questions: [],
+      pictures: [],
+    });
+    // A week of before says nothing of pictures: it still does not.
+    expect(packetSeen({ ...week, pictures: undefined }, ['body']).pictures).toBeUndefined();
+  });
 });

@@ -101,8 +101,10 @@ export interface Remark {
   row: PacketRow;
   /** How far it lies outside, in widths of its window; more stands out more. */
   far: number;
-  /** "12 g over", "2 h under". */
+  /** "Carbs 12 g over.", "Only 58 % weighed." */
   sentence: string;
+  /** The same in its own row: "12 g over", "only 58 %". */
+  short: string;
 }
 
 /** Rows that are read against a window and get a remark of their own. */
@@ -131,17 +133,12 @@ export const remarksOf = (days: readonly PacketDay[], most = 6): Remark[] =>
         if (off / width < 0.1) return [];
         const { name, unit } = ROW_WORDS[row];
         const far = unit === '%' || unit === '' || unit === '1 to 5' ? '' : ` ${unit}`;
-        return [
-          {
-            day: day.day,
-            row,
-            far: off / width,
-            sentence:
-              row === 'weighed'
-                ? `Only ${rowText(row, value)} % weighed.`
-                : `${name} ${rowText(row, off)}${far} ${state === 'over' ? 'over' : 'under'}.`,
-          },
-        ];
+        const by = `${rowText(row, off)}${far} ${state === 'over' ? 'over' : 'under'}`;
+        const said =
+          row === 'weighed'
+            ? { sentence: `Only ${rowText(row, value)} % weighed.`, short: `only ${rowText(row, value)} %` }
+            : { sentence: `${name} ${by}.`, short: by };
+        return [{ day: day.day, row, far: off / width, ...said }];
       }),
     )
     .sort((a, b) => b.far - a.far || a.day.localeCompare(b.day))
@@ -213,11 +210,12 @@ interface Seen {
   cycleDay: number | null;
   looks: readonly unknown[];
   questions: readonly unknown[];
+  pictures?: readonly string[] | undefined;
 }
 
 /**
  * A packet as somebody sees it with whom only some of it is shared: figures of what is not shared are not known to them. Without the log there is no
- * energy, food, water or training; without the body no weight, sleep, marks, looks and cycle; without messages no words.
+ * energy, food, water or training; without the body no weight, sleep, marks, looks and cycle; without messages no words; without pictures none of them.
  *
  * @param sees What is shared, of 'log', 'body' and 'messages'.
  * @example
@@ -237,5 +235,6 @@ export const packetSeen = <P extends Seen>(packet: P, sees: readonly string[]): 
     })),
     ...(body ? {} : { week: null, before: null, cycleDay: null, looks: [] }),
     ...(sees.includes('messages') ? {} : { questions: [] }),
+    ...(sees.includes('pictures') || packet.pictures === undefined ? {} : { pictures: [] }),
   };
 };

@@ -11,5 +11,6 @@ export {
   weighInOn,
 } from './store/weighIns.ts';
 export { estimateFrom } from './estimate.ts';
+export { paceIn } from './trend.ts';
 export { movementOn } from './store/movement.ts';
 export { addPicture, setMarks } from './store/pictures.ts';

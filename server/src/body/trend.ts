@@ -64,7 +64,8 @@ const skipIn =
     return undefined;
   };
 
-const paceIn = (
+/** The pace of the present phase, out of mornings that count; null between phases. */
+export const paceIn = (
   season: Season,
   counting: readonly WeighIn[],
   paused: (day: IsoDate) => boolean,

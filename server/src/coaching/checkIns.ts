@@ -63,7 +63,7 @@ export const sendCheckIn = async (
   trx: AppTransaction,
   athlete: Athlete,
   id: string,
-  { to, words, said }: z.output<typeof SendCheckIn>,
+  { to, words, said, pictures }: z.output<typeof SendCheckIn>,
 ): Promise<CheckIn> => {
   const today = todayOf(athlete);
   if (to >= today || to < addDays(today, -LATEST_DAYS))
@@ -73,7 +73,11 @@ export const sendCheckIn = async (
     );
   if ((await checkInById(trx, athlete.id, id)) === undefined)
     await addCheckIn(trx, athlete.id, id, {
-      packet: { ...(await packetOf(trx, athlete, to, today)), said },
+      packet: {
+        ...(await packetOf(trx, athlete, to, today)),
+        ...(said.length > 0 ? { said } : {}),
+        ...(pictures ? { pictures } : {}),
+      },
       words,
     });
   return checkIn(trx, athlete, id);

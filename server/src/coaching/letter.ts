@@ -85,7 +85,7 @@ const letterPdf = (
         ]),
     title(`${athlete.name} wrote`),
     week.words === '' ? { text: 'Nothing this week.', color: QUIET_INK } : week.words,
-    ...(packet.said.length === 0
+    ...(!packet.said
       ? []
       : [
           title('Asked with every week'),

@@ -144,7 +144,6 @@ export const packetOf = async (
       .filter((o) => o.acknowledgedAt === null || (o.from <= to && (o.until === null || o.until >= from)))
       .slice(0, 20)
       .map((o) => o.id),
-    said: [],
     questions: await openQuestions(trx, athlete.id),
   };
 };

@@ -4,7 +4,14 @@ import type { ResponseOf } from '@maul/contract/routes';
 import { sql } from 'kysely';
 import pg from 'pg';
 import { v7 as uuidv7 } from 'uuid';
-import { openTestHouse, type Someone, type TestHouse } from '../testing/house.ts';
+import {
+  mealBody,
+  openTestHouse,
+  portionBody,
+  saying,
+  type Someone,
+  type TestHouse,
+} from '../testing/house.ts';
 import { addDays } from '@maul/core/units';
 
 let house: TestHouse;
@@ -141,4 +148,48 @@ test('a pause that ends more than ten years after it began, or began before our 
   await pause('2026-01-01', '2036-01-01').expect(200);
   await pause('2045-01-01', null).expect(422);
   await pause('1990-01-01', '1995-01-01').expect(422);
+});
+
+test('who eats below the floor comes first with the reason, until a coach has read it; who is not shown the log is not told', async () => {
+  const [coach, other] = [
+    await house.signUp('coach', 'Reads Harm'),
+    await house.signUp('coach', 'Not The Log'),
+  ];
+  const [calm, little] = [await house.athlete('Eats Enough'), await house.athlete('Eats Little')];
+  for (const athlete of [calm, little]) await house.share(athlete, coach);
+  const grant = await house.share(little, other);
+  await little.put(`/api/athletes/${little.id}/grants/${grant}/sees`, { sees: ['body'] }).expect(200);
+  const look = async (who: Someone) =>
+    ((await who.get('/api/roster').expect(200)).body as ResponseOf<'roster'>).athletes;
+  const today = (await look(coach))[0]?.today;
+  if (today === undefined) throw new Error('nobody is on the roster');
+  const at = `/api/athletes/${little.id}`;
+  for (let back = 1; back <= 4; back += 1) {
+    const [day, mealId] = [addDays(today, -back), uuidv7()];
+    await little.put(`${at}/meals/${mealId}`, mealBody(day, { eaten: true })).expect(200);
+    // 100 g of these oats are 13 x 4 + 58 x 4 + 7 x 9 + 10 x 2 = 367 kcal; 200 g are 734 kcal.
+    await little
+      .put(`${at}/portions/${uuidv7()}`, portionBody(mealId, { grams: 200, method: 'scale', division: 1 }))
+      .expect(200);
+    await saying(little)(day, { kind: 'closing', complete: true }, '21:00');
+  }
+  const until = async (holds: (rows: RosterRow[]) => boolean): Promise<RosterRow[]> => {
+    for (let i = 0; i < 200; i += 1) {
+      const rows = await look(coach);
+      if (holds(rows)) return rows;
+    }
+    throw new Error('What was changed is not told.');
+  };
+  const [first] = await until((rows) => rows[0]?.name === 'Eats Little');
+  expect(first?.need.reasons[0]).toMatch(/^Eats 7\d\d kcal a day, below the floor$/);
+  const seen = (await look(other))[0];
+  expect(seen?.need.reasons.join(' ')).not.toContain('kcal');
+  // The same figure as the cautions of their day say; read and stood by, it is no need any more.
+  const { cautions } = (await coach.get(`${at}/cautions`).expect(200)).body as ResponseOf<'cautions'>;
+  const caution = cautions.find((c) => c.id === 'very-low-intake');
+  expect(first?.need.reasons[0]).toContain(`Eats ${caution?.figure} kcal`);
+  for (const one of cautions.filter((c) => c.level === 'confirm'))
+    await coach.put(`${at}/confirmations/${uuidv7()}`, { cautionId: one.id, figure: one.figure }).expect(200);
+  const rows = await look(coach);
+  expect(rows.find((row) => row.name === 'Eats Little')?.need.reasons.join(' ')).not.toContain('floor');
 });

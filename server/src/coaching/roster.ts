@@ -2,15 +2,16 @@ import type { Athlete } from '@maul/contract/people';
 import { RosterRow as RowSchema, type RosterRow } from '@maul/contract/coaching';
 import type { ResponseOf } from '@maul/contract/routes';
 import { weekMean, weekRate } from '@maul/core/body';
-import { checkInDue, coachNeed, PACKET_DAYS } from '@maul/core/coaching';
-import { countdown, phaseOn, phaseWeek } from '@maul/core/plan';
+import { checkInDue, coachNeed, PACKET_DAYS, signInWords } from '@maul/core/coaching';
+import { confirmationHolds, countdown, phaseOn, phaseWeek } from '@maul/core/plan';
 import { addDays, athleteDay, daysBetween, type IsoDate } from '@maul/core/units';
-import { countingMorningsIn } from '../body/index.ts';
+import { countingMorningsIn, paceIn } from '../body/index.ts';
 import { logsIn, pausesIn } from '../diary/index.ts';
 import { athletesIn, athletesOfCoach, noteReading, todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import type { KeptUntilChanged } from '../platform/events/watch.ts';
 import { timelinesIn } from '../plan/index.ts';
+import { signsOf } from './signs.ts';
 import { type Words, wordsIn } from './store/weeks.ts';
 import { sheetsOf, type WeekDay } from './weekSheets.ts';
 
@@ -29,15 +30,24 @@ const landing = (week: readonly WeekDay[]) => {
   };
 };
 
-/** Pace is read over so many days. */
-const PACE_DAYS = 14;
+/** Pace is read over so many days: those that count are at most 28 of them, and refeeds leave gaps. */
+const PACE_DAYS = 84;
+
+interface Pause {
+  from: IsoDate;
+  until: IsoDate | null;
+}
+const pausedOn = (pauses: readonly Pause[], day: IsoDate): Pause | undefined =>
+  pauses.find((p) => p.from <= day && (p.until === null || day <= p.until));
 
 /** What the athlete's own rows say, whoever may see them: the figures of a roster that cost most, and change only when the athlete's rows do. */
 const figuresOf = (
-  { id, dayTurnsAt }: Athlete,
+  athlete: Athlete,
   today: IsoDate,
   read: Awaited<ReturnType<typeof readFigures>>,
+  pauses: readonly Pause[],
 ) => {
+  const { id, dayTurnsAt } = athlete;
   const [log, plan] = [read?.logs.get(id), read?.plans.get(id)];
   if (!read || !log || !plan) throw new Error('an athlete of the roster was not read');
   const season = plan.seasonOn(today);
@@ -45,7 +55,15 @@ const figuresOf = (
   const show = countdown(season, today);
   const weighIns = (read.mornings.get(id) ?? []).filter((one) => one.day <= today);
   const week = sheetsOf(log, plan, dayTurnsAt, addDays(today, -PACKET_DAYS), addDays(today, -1));
+  const pace = paceIn(season, weighIns, (day) => pausedOn(pauses, day) !== undefined, today);
   return {
+    odds: pace && pace.verdict !== 'early' && pace.verdict !== 'gaps' ? pace.odds : null,
+    signs: signsOf(athlete, week, plan, weighIns, today).map(({ id: what, level, figure, worse }) => ({
+      id: what,
+      level,
+      figure,
+      worse,
+    })),
     phase: phase?.kind ?? null,
     phaseWeek: phase ? phaseWeek(phase, today) : null,
     show: show ? { name: show.event.name, days: show.days } : null,
@@ -72,19 +90,20 @@ const readFigures = async (trx: AppTransaction, athletes: readonly Athlete[]) =>
   };
 };
 
-const SAID_NOTHING: Words = { waiting: 0, first: null, last: null, open: 0, sent: null };
+const SAID_NOTHING: Words = { waiting: 0, first: null, last: null, open: 0, sent: null, confirmed: [] };
 
 const rosterRow = (
   athlete: Athlete,
   today: IsoDate,
-  figures: Figures,
+  { odds, signs, ...figures }: Figures,
   said: Words,
-  pauses: readonly { from: IsoDate; until: IsoDate | null }[],
+  pauses: readonly Pause[],
 ): RosterRow => {
   const { phase, rate, wanted, landed, logged, weighedShare } = figures;
-  const { waiting, first, last, open, sent } = said;
+  const { waiting, first, last, open, sent, confirmed } = said;
+  const now = new Date().toISOString();
   const quietDays = last === null ? undefined : Math.max(0, daysBetween(last, today));
-  const paused = pauses.find((p) => p.from <= today && (p.until === null || today <= p.until));
+  const paused = pausedOn(pauses, today);
   const due = checkInDue({
     weekday: athlete.profile.checkInOn,
     today,
@@ -108,7 +127,9 @@ const rosterRow = (
     checkIn: sent,
     due: due && { on: due.on, late: due.late },
     need: coachNeed({
+      harm: signs.filter((sign) => !confirmed.some((c) => confirmationHolds(sign, c, now))).map(signInWords),
       rate,
+      odds,
       wanted: wanted ?? { low: -Infinity, high: Infinity },
       landed,
       logged,
@@ -166,7 +187,7 @@ export const roster = async (
     for (const { athlete, today, under, known } of at)
       try {
         const { id } = athlete;
-        const figures = known ?? figuresOf(athlete, today, read);
+        const figures = known ?? figuresOf(athlete, today, read, pauses.get(id) ?? []);
         const said = words.get(id) ?? SAID_NOTHING;
         athletes.push(RowSchema.parse(rosterRow(athlete, today, figures, said, pauses.get(id) ?? [])));
         if (!known) keep(id, under, figures);

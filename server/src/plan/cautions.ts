@@ -47,7 +47,7 @@ export const measuredFor = async (
 };
 
 /** Cautions that come from what an athlete says of their health. */
-const OF_HEALTH: readonly CautionId[] = [
+export const OF_HEALTH: readonly CautionId[] = [
   'pregnancy',
   'eating-disorder',
   'illness',

@@ -1,7 +1,13 @@
-import type { CheckIn, CheckIns, Packet } from '@maul/contract/coaching';
+import {
+  type CheckIn,
+  type CheckIns,
+  type FormAnswer,
+  MOST_PICTURES,
+  type Packet,
+} from '@maul/contract/coaching';
 import type { Athlete } from '@maul/contract/people';
 import { correctionsOf, remarksOf } from '@maul/core/coaching';
-import { addDays } from '@maul/core/units';
+import { addDays, type IsoDate } from '@maul/core/units';
 import Alert from '@mui/material/Alert';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -9,6 +15,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
+import { newestOfPoses, PicturePick, usePicturesOf } from '../body/index.ts';
 import { type Act, actOrLater, dropAct, useActs } from '../data/sending/acts.ts';
 import { sentenceOf } from '../data/api.ts';
 import { checkInsQuery } from '../data/queries.ts';
@@ -33,11 +40,27 @@ const readSaid = (key: string): SaidDraft => {
   }
 };
 
-const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; onSent: () => void }) => {
+/** Left out where nothing was answered: a server of the version before does not know the word. */
+const withSaid = (said: FormAnswer[]) => (said.length > 0 ? { said } : {});
+
+const Words = ({
+  athlete,
+  packet,
+  today,
+  onSent,
+}: {
+  athlete: Athlete;
+  packet: Packet;
+  today: IsoDate;
+  onSent: () => void;
+}) => {
   const key = keptWords(athlete.id, packet.to);
   const [words, setWords] = useState(() => onDevice.read(key) ?? '');
   const form = useForm(athlete.id);
   const [said, setSaid] = useState(() => readSaid(key));
+  const pictures = usePicturesOf(athlete.id, packet.from, today).slice(0, MOST_PICTURES);
+  const [picked, setPicked] = useState<string[] | null>(null);
+  const chosen = (picked ?? newestOfPoses(pictures)).filter((one) => pictures.some((p) => p.id === one));
   const sayAll = (next: SaidDraft): void => {
     setSaid(next);
     onDevice.keep(`${key}.said`, Object.keys(next).length === 0 ? null : JSON.stringify(next));
@@ -50,7 +73,12 @@ const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; 
         id,
         route: 'sendCheckIn',
         params: { athleteId: athlete.id, id },
-        body: { to: packet.to, words, said: form ? saidOf(form.questions, said) : [] },
+        body: {
+          to: packet.to,
+          words,
+          ...withSaid(form ? saidOf(form.questions, said) : []),
+          ...(pictures.length > 0 ? { pictures: chosen } : {}),
+        },
         what: `Your week up to ${shortDate(packet.to)}`,
       }),
     onSuccess: (how) => {
@@ -106,10 +134,18 @@ const Words = ({ athlete, packet, onSent }: { athlete: Athlete; packet: Packet; 
         placeholder="How it went, what was hard, what you want to ask"
         slotProps={{ htmlInput: { maxLength: 4000 } }}
       />
+      {pictures.length > 0 && (
+        <PicturePick athleteId={athlete.id} pictures={pictures} chosen={chosen} onChange={setPicked} />
+      )}
       {form && <FormFields form={form} said={said} onChange={sayAll} />}
       <p className="second">
-        Sent as the log says it now, and never changed afterwards; what you correct later is marked.{' '}
-        <Link to="/pictures">Pictures</Link> go along by their day.
+        Sent as the log says it now, and never changed afterwards; what you correct later is marked.
+        {pictures.length === 0 && (
+          <>
+            {' '}
+            <Link to="/pictures">Pictures</Link> of these days can go along.
+          </>
+        )}
       </p>
       {send.error && <Alert severity="error">{sentenceOf(send.error)} Your words are still here.</Alert>}
       <Button variant="contained" disabled={send.isPending} onClick={() => send.mutate()}>
@@ -171,6 +207,9 @@ const SentWeek = ({ athlete, week }: { athlete: Athlete; week: CheckIn }) => {
       <ReadBy reads={week.reads} />
       {week.words !== '' && <p className="review-words">{week.words}</p>}
       <Said said={week.packet.said} before={week.saidBefore} />
+      {week.packet.pictures && (
+        <p className="second">{plural(week.packet.pictures.length, 'picture')} went along.</p>
+      )}
       <WeekHead packet={week.packet} units={athlete.profile.units} hideWeight={athlete.profile.hide.weight} />
       {corrections.length > 0 && (
         <p className="second">
@@ -211,7 +250,9 @@ const Now = ({ athlete, list, onSent }: { athlete: Athlete; list: CheckIns; onSe
         {shortDate(packet.from)} to {shortDate(packet.to)}
       </h2>
       <WeekHead packet={packet} units={units} hideWeight={hide.weight} />
-      {athlete.hasCoach && <Words key={packet.to} athlete={athlete} packet={packet} onSent={onSent} />}
+      {athlete.hasCoach && (
+        <Words key={packet.to} athlete={athlete} packet={packet} today={list.today} onSent={onSent} />
+      )}
       <WeekSheet packet={packet} remarks={remarks} corrections={[]} units={units} hide={hide} />
       <Remarks remarks={remarks} />
     </section>

@@ -32,6 +32,9 @@ const queueOf = (athletes: readonly RosterRow[], later: readonly string[]): Rost
   ];
 };
 
+/** Pictures that are taken for a week may be of so many days after it. */
+const PICTURES_AFTER = 7;
+
 const LATER = 'maul.weeks.later';
 /** Who was put off; for as long as the browser is open. */
 const laterNow = (): string[] => (inTab.read(LATER) ?? '').split(' ').filter((id) => id !== '');
@@ -132,6 +135,10 @@ const Sheet = ({
     setWords(text);
     onDevice.keep(draft, text === '' ? null : text);
   };
+  const pick = (text: string): void => {
+    write(words === '' ? `${text} ` : `${words}\n${text} `);
+    field.current?.focus();
+  };
   const { data: document } = useQuery(seasonQuery(athleteId));
   const { packet } = week;
   const remarks = remarksOf(packet.days);
@@ -181,6 +188,7 @@ const Sheet = ({
           units={units}
           hide={{ weight: false, energy: false }}
           beside={beside.beside}
+          onPick={pick}
         />
         <div className="review-side">
           <section aria-label="The athlete’s words">
@@ -206,13 +214,9 @@ const Sheet = ({
               />
             )}
           </div>
-          <Remarks
-            remarks={remarks}
-            onPick={(text) => {
-              write(words === '' ? `${text} ` : `${words}\n${text} `);
-              field.current?.focus();
-            }}
-          />
+          <div className="review-narrow">
+            <Remarks remarks={remarks} onPick={pick} />
+          </div>
           {corrections.length > 0 && (
             <p className="second">
               {plural(corrections.length, 'figure was', 'figures were')} corrected after it was sent.
@@ -240,7 +244,12 @@ const Sheet = ({
             athleteId={athleteId}
             groups={[
               { name: 'before', from: addDays(packet.from, -28), to: addDays(packet.from, -1) },
-              { name: 'this week', from: packet.from, to: addDays(packet.to, 1) },
+              {
+                name: 'this week',
+                from: packet.from,
+                to: addDays(packet.to, PICTURES_AFTER),
+                only: packet.pictures,
+              },
             ]}
           />
         </section>

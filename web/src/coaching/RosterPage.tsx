@@ -129,7 +129,7 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
         </p>
       )}
       {row.need.reasons[0] !== undefined && (
-        <p className="roster-why">{row.need.reasons.slice(0, 2).join('; ')}</p>
+        <p className="roster-why">{row.need.reasons.slice(0, 3).join('; ')}</p>
       )}
     </div>
     <div className="roster-cell">
@@ -254,8 +254,8 @@ export const RosterPage = () => {
         </p>
       )}
       <p className="second">
-        Sorted by who needs you first: pace against the wanted pace, days that landed, notes that wait for an
-        answer.
+        Sorted by who needs you first: harm, a near show, a pace that is off, weeks that wait, silence, days
+        outside their windows, notes.
       </p>
       {data.athletes.length + data.faults.length === 0 ? (
         <p className="day-empty">

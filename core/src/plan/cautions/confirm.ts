@@ -17,7 +17,11 @@ export const TWICE_APART_HOURS = 24;
 const HOUR = 3_600_000;
 
 /** True while a confirmation still speaks of the caution as it is: not lapsed, and the number no worse. */
-export const confirmationHolds = (caution: Caution, confirmation: Confirmation, now: string): boolean => {
+export const confirmationHolds = (
+  caution: Pick<Caution, 'id' | 'figure' | 'worse'>,
+  confirmation: Confirmation,
+  now: string,
+): boolean => {
   if (confirmation.cautionId !== caution.id) return false;
   const age = Date.parse(now) - Date.parse(confirmation.at);
   if (age > LAPSES_AFTER_DAYS * 24 * HOUR) return false;

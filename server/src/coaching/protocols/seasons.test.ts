@@ -39,6 +39,7 @@ const FORM = {
   ],
   reason,
 };
+const PICTURE = uuidv7();
 const ids = { season: uuidv7(), menu: uuidv7(), board: uuidv7(), form: uuidv7() };
 const keep = (id: string, document: object, base = 0) =>
   coach.put(`/api/protocols/${id}`, { base, name: 'Kept', document, retired: false });
@@ -220,10 +221,12 @@ test('a form is given, asked with the week, kept in it as it was answered, and t
       to: addDays(today, -back),
       words: '',
       said: [{ ...FORM.questions[0], value }],
+      pictures: [PICTURE],
     });
   await week(8, 84).expect(200);
   const { body } = (await week(1, 82.5).expect(200)) as { body: ResponseOf<'sendCheckIn'> };
-  expect([body.packet.said[0]?.value, body.saidBefore[0]?.value]).toEqual([82.5, 84]);
+  expect([body.packet.said?.[0]?.value, body.saidBefore?.[0]?.value]).toEqual([82.5, 84]);
+  expect(body.packet.pictures).toEqual([PICTURE]);
   // A mark is 1 to 5, and an answer goes with its question.
   await ada
     .put(`/api/athletes/${ada.id}/check-ins/${uuidv7()}`, {

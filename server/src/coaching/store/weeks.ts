@@ -1,4 +1,5 @@
 import type { Answer, CheckIn, CheckInHead, OpenWord, Packet } from '@maul/contract/coaching';
+import type { Confirmation } from '@maul/core/plan';
 import type { IsoDate } from '@maul/core/units';
 import { type RawBuilder, sql } from 'kysely';
 import type { AppTransaction } from '../../platform/db/connect.ts';
@@ -25,6 +26,8 @@ export interface Words {
   last: IsoDate | null;
   open: number;
   sent: { id: string; to: IsoDate; sentAt: string; answered: boolean } | null;
+  /** Cautions that a coach has read and stands by, of the last 15 days: older ones have lapsed. */
+  confirmed: Confirmation[];
 }
 
 /** Looked through first: whoever logs has something in them, and years of meals need not be gone through. */
@@ -42,7 +45,7 @@ export const wordsIn = async (
   coachId: string,
 ): Promise<Map<string, Words>> => {
   const { rows } = await sql<Words & { athleteId: string }>`
-    select t.id as "athleteId", coalesce(w.waiting, 0) as waiting, w.first, m.last, coalesce(o.open, 0) as open, c.sent
+    select t.id as "athleteId", coalesce(w.waiting, 0) as waiting, w.first, m.last, coalesce(o.open, 0) as open, c.sent, coalesce(h.confirmed, '[]') as confirmed
     from unnest(${athleteIds}::uuid[]) as t(id)
     left join lateral (
       select count(*)::int as waiting,
@@ -53,6 +56,9 @@ export const wordsIn = async (
     left join lateral (
       select count(*)::int as open from change_order o where o.athlete_id = t.id and not exists (
         select from order_acknowledgement a where a.athlete_id = o.athlete_id and a.order_id = o.id)) o on true
+    left join lateral (
+      select jsonb_agg(jsonb_build_object('cautionId', f.caution_id, 'figure', f.figure, 'by', f.by_role, 'at', f.at)) as confirmed
+      from caution_confirmation f where f.athlete_id = t.id and f.by_role = 'coach' and f.at > now() - interval '15 days') h on true
     left join lateral (
       select jsonb_build_object('id', c.id, 'to', c.to_date, 'sentAt', c.sent_at, 'answered',
         exists (select from check_in_answer x where x.athlete_id = c.athlete_id and x.check_in_id = c.id)) as sent
@@ -144,12 +150,12 @@ export const checkInById = async (
   trx: AppTransaction,
   athleteId: string,
   id: string,
-): Promise<Omit<CheckIn, 'now'> | undefined> =>
-  (
-    await sql<Omit<CheckIn, 'now'>>`
+): Promise<Omit<CheckIn, 'now'> | undefined> => {
+  const [found] = (
+    await sql<Omit<CheckIn, 'now' | 'saidBefore'> & { saidBefore: CheckIn['saidBefore'] | null }>`
       select c.id, c.packet, c.words, c.sent_at as "sentAt",
-        coalesce((select b.packet -> 'said' from check_in b where b.athlete_id = c.athlete_id and b.to_date < c.to_date
-          order by b.to_date desc, b.sent_at desc limit 1), '[]') as "saidBefore",
+        (select b.packet -> 'said' from check_in b where b.athlete_id = c.athlete_id and b.to_date < c.to_date
+          order by b.to_date desc, b.sent_at desc limit 1) as "saidBefore",
         coalesce((select jsonb_agg(jsonb_build_object('name', coalesce(nullif(r.reader_as, ''), p.name), 'at', r.at) order by r.at)
           from check_in_read r join known_people() p on p.id = r.reader_id
           where r.athlete_id = c.athlete_id and r.check_in_id = c.id), '[]') as reads,
@@ -159,7 +165,11 @@ export const checkInById = async (
           from check_in_answer a left join known_people() p on p.id = a.author_id
           where a.athlete_id = c.athlete_id and a.check_in_id = c.id), '[]') as answers
       from check_in c where c.athlete_id = ${athleteId} and c.id = ${id}`.execute(trx)
-  ).rows[0];
+  ).rows;
+  if (!found) return undefined;
+  const { saidBefore, ...week } = found;
+  return saidBefore ? { ...week, saidBefore } : week;
+};
 
 /** Keeps a week as it is sent; the same one twice is one. */
 export const addCheckIn = (

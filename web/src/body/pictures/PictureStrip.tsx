@@ -1,5 +1,7 @@
 import type { BodyPicture } from '@maul/contract/body';
 import type { IsoDate } from '@maul/core/units';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useState } from 'react';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { shortDate } from '../../ui/formats/show.ts';
@@ -12,49 +14,79 @@ interface Stretch {
   name: string;
   from: IsoDate;
   to: IsoDate;
+  /** Only these of its pictures; all of them where it is left out. */
+  only?: readonly string[] | undefined;
 }
 
-/** The last picture of each stretch in a pose that all of them have; none where no pose is in all. The pictures come newest first. */
-export const inOnePose = (pictures: readonly BodyPicture[], stretches: readonly Stretch[]): BodyPicture[] => {
-  const within = stretches.map((s) => pictures.filter((p) => p.day >= s.from && p.day <= s.to));
-  for (const first of within[0] ?? []) {
+/** For each pose that all stretches have, the last picture of each of them; the pose of the newest first. The pictures come newest first. */
+export const inEachPose = (
+  pictures: readonly BodyPicture[],
+  stretches: readonly Stretch[],
+): BodyPicture[][] => {
+  const within = stretches.map(({ from, to, only }) =>
+    pictures.filter((p) => p.day >= from && p.day <= to && (!only || only.includes(p.id))),
+  );
+  const poses = new Set<string>();
+  return (within[0] ?? []).flatMap((first) => {
+    const key = `${first.pose} ${first.name}`;
+    if (poses.has(key)) return [];
+    poses.add(key);
     const same = within.map((all) => all.find((p) => p.pose === first.pose && p.name === first.name));
-    if (same.every((p) => p !== undefined)) return same;
-  }
-  return [];
+    return same.every((p) => p !== undefined) ? [same] : [];
+  });
 };
 
-/** The same pose out of two stretches of days beside each other; nothing where there is no such pair. */
+/** The same poses out of two stretches of days beside each other, one pose at a time; nothing where there is no such pair. */
 export const PictureStrip = ({ athleteId, groups }: { athleteId: string; groups: readonly Stretch[] }) => {
   const { data } = usePictures(athleteId);
   const [closer, setCloser] = useState<BodyPicture | null>(null);
-  const pair = inOnePose(data?.pictures ?? [], groups);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const sets = inEachPose(data?.pictures ?? [], groups);
   if (!data) return null;
-  return pair.length === 0 ? (
+  const named = sets.flatMap((set) => (set[0] ? [{ pose: poseName(set[0]), set }] : []));
+  const shown = named.find(({ pose }) => pose === chosen) ?? named[0];
+  return !shown ? (
     <p className="second">No pictures of one pose in both.</p>
   ) : (
-    <div className="beside picture-strip">
-      {pair.map((picture, i) => (
-        <figure key={picture.id}>
-          <button
-            type="button"
-            className="frame picture-press"
-            aria-label={`Look closer, and say something: ${poseName(picture).toLowerCase()}, ${shortDate(picture.day)}`}
-            onClick={() => setCloser(picture)}
-          >
-            <Framed athleteId={athleteId} picture={picture} />
-          </button>
-          <figcaption>
-            {groups[i]?.name}, {poseName(picture).toLowerCase()}, {shortDate(picture.day)}
-          </figcaption>
-        </figure>
-      ))}
-      {closer && (
-        <FormDialog title={`${poseName(closer)}, ${shortDate(closer.day)}`} onClose={() => setCloser(null)}>
-          <p className="second">Press a place on the picture to write about it.</p>
-          <Marked athleteId={athleteId} picture={closer} />
-        </FormDialog>
+    <>
+      {named.length > 1 && (
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          aria-label="Pose"
+          value={shown.pose}
+          onChange={(_, pose: string | null) => pose !== null && setChosen(pose)}
+        >
+          {named.map(({ pose }) => (
+            <ToggleButton key={pose} value={pose}>
+              {pose}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
       )}
-    </div>
+      <div className="beside picture-strip">
+        {shown.set.map((picture, i) => (
+          <figure key={picture.id}>
+            <button
+              type="button"
+              className="frame picture-press"
+              aria-label={`Look closer, and say something: ${poseName(picture).toLowerCase()}, ${shortDate(picture.day)}`}
+              onClick={() => setCloser(picture)}
+            >
+              <Framed athleteId={athleteId} picture={picture} />
+            </button>
+            <figcaption>
+              {groups[i]?.name}, {poseName(picture).toLowerCase()}, {shortDate(picture.day)}
+            </figcaption>
+          </figure>
+        ))}
+        {closer && (
+          <FormDialog title={`${poseName(closer)}, ${shortDate(closer.day)}`} onClose={() => setCloser(null)}>
+            <p className="second">Press a place on the picture to write about it.</p>
+            <Marked athleteId={athleteId} picture={closer} />
+          </FormDialog>
+        )}
+      </div>
+    </>
   );
 };

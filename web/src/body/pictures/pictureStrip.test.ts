@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import type { BodyPicture, Pose } from '@maul/contract/body';
 import { isoDate } from '@maul/core/units';
-import { inOnePose } from './PictureStrip.tsx';
+import { inEachPose } from './PictureStrip.tsx';
 
 const picture = (id: string, day: string, pose: Pose): BodyPicture => ({
   id,
@@ -16,19 +16,35 @@ const picture = (id: string, day: string, pose: Pose): BodyPicture => ({
 const stretch = (name: string, from: string, to: string) => ({ name, from: isoDate(from), to: isoDate(to) });
 const BOTH = [stretch('Rehearsal', '2026-12-01', '2026-12-07'), stretch('Show', '2027-01-04', '2027-01-10')];
 
-test('the last picture of each stretch in a pose that both have', () => {
+const ids = (pictures: BodyPicture[], stretches: Parameters<typeof inEachPose>[1] = BOTH) =>
+  inEachPose(pictures, stretches).map((set) => set.map((p) => p.id));
+
+test('for each pose that both stretches have, the last picture of each', () => {
   const newestFirst = [
-    picture('n2', '2027-01-09', 'back'),
+    picture('n3', '2027-01-09', 'back'),
+    picture('n2', '2027-01-09', 'side'),
     picture('n1', '2027-01-08', 'front'),
     picture('t3', '2026-12-07', 'side'),
     picture('t2', '2026-12-06', 'front'),
     picture('t1', '2026-12-02', 'front'),
   ];
-  expect(inOnePose(newestFirst, BOTH).map((p) => p.id)).toEqual(['t2', 'n1']);
+  expect(ids(newestFirst)).toEqual([
+    ['t3', 'n2'],
+    ['t2', 'n1'],
+  ]);
 });
 test('no pose in both, or nothing in one of them: no pair', () => {
-  expect(inOnePose([picture('n', '2027-01-09', 'back'), picture('t', '2026-12-06', 'front')], BOTH)).toEqual(
-    [],
-  );
-  expect(inOnePose([picture('n', '2027-01-09', 'front')], BOTH)).toEqual([]);
+  expect(ids([picture('n', '2027-01-09', 'back'), picture('t', '2026-12-06', 'front')])).toEqual([]);
+  expect(ids([picture('n', '2027-01-09', 'front')])).toEqual([]);
+});
+test('where only some pictures of a stretch were chosen, the others are not shown', () => {
+  const two = [
+    picture('n2', '2027-01-09', 'front'),
+    picture('n1', '2027-01-08', 'front'),
+    picture('t', '2026-12-06', 'front'),
+  ];
+  const [before, now] = BOTH;
+  if (!before || !now) throw new Error('two stretches are there');
+  expect(ids(two, [before, { ...now, only: ['n1'] }])).toEqual([['t', 'n1']]);
+  expect(ids(two, [before, { ...now, only: [] }])).toEqual([]);
 });

@@ -107,7 +107,13 @@ export const FormFields = ({
 );
 
 /** What was answered, with the answer of the week before beside it. */
-export const Said = ({ said, before }: { said: readonly FormAnswer[]; before: readonly FormAnswer[] }) =>
+export const Said = ({
+  said = [],
+  before = [],
+}: {
+  said?: readonly FormAnswer[] | undefined;
+  before?: readonly FormAnswer[] | undefined;
+}) =>
   said.length === 0 ? null : (
     <dl className="week-said" aria-label="Asked with every week">
       {said.map((one) => {

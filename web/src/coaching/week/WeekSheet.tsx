@@ -104,6 +104,9 @@ const endsOf = (days: readonly PacketDay[], row: PacketRow): { lo: number; hi: n
   return { lo: Math.max(0, low - 1.6 * room), hi: high + room };
 };
 
+/** "Wed 18: Carbs 12 g over." */
+const textOf = (r: Remark): string => `${dayOfWeek(r.day)}: ${r.sentence}`;
+
 /** A week as rules by days: each row against its window, what stands out lettered, what was corrected since it was sent beside it. */
 export const WeekSheet = ({
   packet,
@@ -112,6 +115,7 @@ export const WeekSheet = ({
   units,
   hide,
   beside,
+  onPick,
 }: {
   packet: Packet;
   remarks: readonly Remark[];
@@ -120,6 +124,8 @@ export const WeekSheet = ({
   hide: { weight: boolean; energy: boolean };
   /** Another week, of which the means stand in a column of their own. */
   beside?: BesideWeek | undefined;
+  /** What stands out, level with its row in a margin; a press hands it on. */
+  onPick?: (text: string) => void;
 }) => {
   const { days } = packet;
   const rows = rowsShown(days, hide);
@@ -155,6 +161,11 @@ export const WeekSheet = ({
                 <span className="second" title={beside.name}>
                   to {shortDate(beside.packet.to)}
                 </span>
+              </th>
+            )}
+            {onPick && (
+              <th scope="col" className="sheet-margin">
+                <b>{remarks.length === 0 ? 'Nothing stands out' : 'Stands out'}</b>
               </th>
             )}
           </tr>
@@ -198,6 +209,24 @@ export const WeekSheet = ({
                 {beside && (
                   <td className="sheet-beside n">{meanText(rowMean(beside.packet.days, row), row, units)}</td>
                 )}
+                {onPick && (
+                  <td className="sheet-margin">
+                    {remarks.map(
+                      (r, i) =>
+                        r.row === row && (
+                          <button
+                            key={r.day}
+                            type="button"
+                            className="linklike"
+                            aria-label={textOf(r)}
+                            onClick={() => onPick(textOf(r))}
+                          >
+                            <b className="sheet-letter">{letterOf(i)}</b> {r.short}
+                          </button>
+                        ),
+                    )}
+                  </td>
+                )}
               </tr>
             );
           })}
@@ -220,7 +249,7 @@ export const Remarks = ({
   ) : (
     <ul className="sheet-remarks" aria-label="What stands out">
       {remarks.map((r, i) => {
-        const text = `${dayOfWeek(r.day)}: ${r.sentence}`;
+        const text = textOf(r);
         return (
           <li key={`${r.day} ${r.row}`}>
             <b className="sheet-letter">{letterOf(i)}</b>{' '}

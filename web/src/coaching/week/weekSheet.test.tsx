@@ -28,7 +28,6 @@ const packet = (change: Partial<Packet> = {}): Packet => ({
   cycleDay: null,
   looks: [],
   orders: [],
-  said: [],
   questions: [],
   ...change,
 });

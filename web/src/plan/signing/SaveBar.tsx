@@ -53,17 +53,20 @@ export const PendingStrip = ({ document }: { document: SeasonDocument }) => {
 
 const useSave = (document: SeasonDocument) =>
   useMutation({
-    mutationFn: async ({ id, reason, confirmed }: { id: string; reason: string; confirmed: string[] }) =>
-      call('putSeason', {
+    mutationFn: async ({ id, reason, confirmed }: { id: string; reason: string; confirmed: string[] }) => {
+      const { base, season, protocol } = useEditor.getState();
+      return call('putSeason', {
         params: { athleteId: document.athlete.id, id },
         body: {
-          base: useEditor.getState().base,
-          season: useEditor.getState().season,
+          base,
+          season,
           reason: reason.trim() || null,
           confirmed,
-          protocol: useEditor.getState().protocol,
+          // Left out where there is none: a server of the version before does not know the word.
+          ...(protocol ? { protocol } : {}),
         },
-      }),
+      });
+    },
     onError: (error) => {
       // Written elsewhere: the newer season is fetched and waits beside the draft.
       if (error instanceof ApiProblem && error.is('stale'))

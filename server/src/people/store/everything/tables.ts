@@ -44,7 +44,8 @@ export type Table = (typeof TABLES)[number];
 
 /** What stays, and why. */
 export const LEFT_OUT: Readonly<Record<string, string>> = {
-  check_in_form: 'what is asked with a week is asked anew by whoever coaches; what was answered is in the weeks',
+  check_in_form:
+    'what is asked with a week is asked anew by whoever coaches; what was answered is in the weeks',
   coach_grant: 'who may read is decided anew',
   grant_proposal: 'who may read is decided anew',
   reading: 'who read here is no news elsewhere',
