@@ -129,7 +129,7 @@ const Sheet = ({
 }) => {
   const field = useRef<HTMLTextAreaElement>(null);
   const noChange = useRef<HTMLButtonElement>(null);
-  const draft = `maul.week-answer.${week.id}`;
+  const draft = `maul.week-answer.${athleteId}.${week.id}`;
   const [words, setWords] = useState(() => onDevice.read(draft) ?? '');
   const write = (text: string): void => {
     setWords(text);
@@ -310,7 +310,7 @@ export const ReviewPage = () => {
   if (!week) return <p className="waiting">Opening the week …</p>;
   return (
     <Sheet
-      key={week.id}
+      key={`${athleteId} ${week.id}`}
       athleteId={athleteId}
       week={week}
       row={row}

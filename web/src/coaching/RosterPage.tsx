@@ -129,7 +129,7 @@ const Row = ({ row, place }: { row: RosterRow; place: number }) => (
         </p>
       )}
       {row.need.reasons[0] !== undefined && (
-        <p className="roster-why">{row.need.reasons.slice(0, 3).join('; ')}</p>
+        <p className="roster-why">{row.need.reasons.slice(0, 3).join('. ')}.</p>
       )}
     </div>
     <div className="roster-cell">
