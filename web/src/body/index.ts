@@ -5,7 +5,7 @@ export { bodyOf, expenditureOf, ExpenditureSection } from './Expenditure.tsx';
 export { bodyRoutes } from './routes.tsx';
 export { WeighInLine } from './WeighInLine.tsx';
 export { MarkRow } from './morning/MarkRow.tsx';
-export { OnSheet } from './trend/OnSheet.tsx';
+export { SheetDrafts, SheetTrend } from './trend/OnSheet.tsx';
 export { useTrend } from './trend/useTrend.ts';
 export { newestOfPoses, PicturePick, usePicturesOf } from './pictures/PicturePick.tsx';
 export { PictureStrip } from './pictures/PictureStrip.tsx';

@@ -5,7 +5,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { OnSheet, PictureStrip } from '../body/index.ts';
+import { PictureStrip, SheetDrafts, SheetTrend } from '../body/index.ts';
 import { call } from '../data/api.ts';
 import { seasonQuery } from '../data/queries.ts';
 import { inTab, onDevice } from '../data/remembered.ts';
@@ -181,15 +181,42 @@ const Sheet = ({
       {document && <NotShared athlete={document.athlete} kinds={['log', 'body', 'pictures', 'messages']} />}
       <WeekHead packet={packet} units={units} hideWeight={false} />
       <div className="review-grid">
-        <WeekSheet
-          packet={packet}
-          remarks={remarks}
-          corrections={corrections}
-          units={units}
-          hide={{ weight: false, energy: false }}
-          beside={beside.beside}
-          onPick={pick}
-        />
+        <div>
+          <WeekSheet
+            packet={packet}
+            remarks={remarks}
+            corrections={corrections}
+            units={units}
+            hide={{ weight: false, energy: false }}
+            beside={beside.beside}
+            onPick={pick}
+          />
+          <div className="review-below">
+            <section aria-label="Pictures">
+              <h2 className="panel-title">Pictures</h2>
+              <PictureStrip
+                athleteId={athleteId}
+                groups={[
+                  { name: 'before', from: addDays(packet.from, -28), to: addDays(packet.from, -1) },
+                  {
+                    name: 'this week',
+                    from: packet.from,
+                    to: addDays(packet.to, PICTURES_AFTER),
+                    only: packet.pictures,
+                  },
+                ]}
+              />
+            </section>
+            <div>{document && <SheetTrend document={document} />}</div>
+            <div>
+              <Orders week={week} document={document} />
+              <Runs athleteId={athleteId} />
+              {document && <History document={document} />}
+              <LetterLinks athleteId={athleteId} id={week.id} />
+              <Keys />
+            </div>
+          </div>
+        </div>
         <div className="review-side">
           <section aria-label="The athlete’s words">
             <h2 className="panel-title">Their words</h2>
@@ -214,6 +241,7 @@ const Sheet = ({
               />
             )}
           </div>
+          {document && <SheetDrafts document={document} />}
           <div className="review-narrow">
             <Remarks remarks={remarks} onPick={pick} />
           </div>
@@ -235,31 +263,6 @@ const Sheet = ({
               </ul>
             </section>
           )}
-        </div>
-      </div>
-      <div className="review-below">
-        <section aria-label="Pictures">
-          <h2 className="panel-title">Pictures</h2>
-          <PictureStrip
-            athleteId={athleteId}
-            groups={[
-              { name: 'before', from: addDays(packet.from, -28), to: addDays(packet.from, -1) },
-              {
-                name: 'this week',
-                from: packet.from,
-                to: addDays(packet.to, PICTURES_AFTER),
-                only: packet.pictures,
-              },
-            ]}
-          />
-        </section>
-        <div className="review-trend">{document && <OnSheet document={document} />}</div>
-        <div>
-          <Orders week={week} document={document} />
-          <Runs athleteId={athleteId} />
-          {document && <History document={document} />}
-          <LetterLinks athleteId={athleteId} id={week.id} />
-          <Keys />
         </div>
       </div>
     </div>
