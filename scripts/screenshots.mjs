@@ -236,7 +236,7 @@ const views = {
   review: async () => {
     const page = await enter('Tilde Amsel', desk);
     await page.getByRole('link', { name: /^Read \d+ weeks/ }).click();
-    await page.getByRole('list', { name: 'What stands out' }).waitFor();
+    await page.locator(`[aria-label^="Weight of the last six weeks"] canvas`).first().waitFor();
     await page.getByRole('region', { name: 'Orders in the week' }).getByRole('listitem').first().waitFor();
     await page.locator('.beside img').nth(1).waitFor();
     await page.waitForFunction(() => [...globalThis.document.images].every((image) => image.complete));

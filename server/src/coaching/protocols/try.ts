@@ -20,7 +20,7 @@ import { type DayTargets, type LoggedUsual, reviewOrder, reviewSeason, targetsFr
 import { addDays, type IsoDate } from '@maul/core/units';
 import { isDeepStrictEqual } from 'node:util';
 import { v7 as uuidv7 } from 'uuid';
-import { athletesIn, athletesOfCoach, todayOf } from '../../people/index.ts';
+import { athletesIn, athletesOfCoach, noteReading, todayOf } from '../../people/index.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 import { newestRevisions, type Timeline, timelinesIn } from '../../plan/index.ts';
 import { formsOf } from '../store/protocols.ts';
@@ -159,6 +159,7 @@ export const tryProtocol = async (
       left,
     };
   }
+  await noteReading(trx, ids, 'season');
   const plans = await timelinesIn(trx, ids, first);
   const logged =
     !isOrder(document) && document.kind === 'board' ? await usualIn(trx, athletes, plans) : undefined;
