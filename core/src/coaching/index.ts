@@ -11,7 +11,7 @@ export {
 export { coachNeed, signInWords } from './need.ts';
 export { type OtherWeek, weeksBeside } from './compare.ts';
 export { isSilent, type Silence } from './silence.ts';
-export { boardOfProtocol } from './protocol/board.ts';
+export { boardOfProtocol, PRESCRIBED_COLUMNS } from './protocol/board.ts';
 export { type Laid } from './protocol/laid.ts';
 export { type MenuProtocol, menuOfProtocol, scaleMenu } from './protocol/menu.ts';
 export { type OrderProtocol, orderOfProtocol } from './protocol/order.ts';

@@ -14,6 +14,7 @@ import {
   takeWaiting,
   undo,
   useEditor,
+  draftSeason,
 } from './editor.ts';
 
 const season: Season = {
@@ -35,6 +36,33 @@ beforeEach(() => {
   sessionStorage.clear();
   useEditor.setState({ key: '' });
   openSeason(document(1));
+});
+
+describe('a season that a protocol makes', () => {
+  const protocol = { id: 'x', version: 2, reason: 'As always.' };
+  const other = changePhase(season, 'p', { name: 'Laid' });
+  test('lies in its athlete’s editor as a draft, with the protocol; one step back takes it away', () => {
+    draftSeason(document(1), other, protocol);
+    expect([name(), isDirty(useEditor.getState()), useEditor.getState().protocol]).toEqual([
+      'Laid',
+      true,
+      protocol,
+    ]);
+    undo();
+    expect(isDirty(useEditor.getState())).toBe(false);
+  });
+  test('signed or discarded, the next change is no longer of the protocol', () => {
+    draftSeason(document(1), other, protocol);
+    signed();
+    expect(useEditor.getState().protocol).toBeNull();
+    draftSeason(document(1), changePhase(season, 'p', { name: 'Again' }), protocol);
+    discard();
+    expect(useEditor.getState().protocol).toBeNull();
+    // Neither is the season of somebody else.
+    draftSeason(document(1), other, protocol);
+    openSeason(document(1, { athlete: { id: 'b' } }));
+    expect(useEditor.getState().protocol).toBeNull();
+  });
 });
 
 describe('the season while it is edited', () => {

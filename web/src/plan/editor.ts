@@ -18,8 +18,8 @@ interface Editor {
   base: number;
   /** A newer season that came while a draft was open: it waits until somebody looks at it. */
   waiting: SeasonDocument | null;
-  /** The protocol that the draft was made from, if one. */
-  protocol: { id: string; version: number } | null;
+  /** The protocol that the draft was made from, if one, and the reason that it gives. */
+  protocol: { id: string; version: number; reason: string } | null;
 }
 
 const EMPTY: Season = { phases: [], events: [] };
@@ -126,7 +126,7 @@ export const applySeason = (season: Season, tag = ''): void => {
 export const draftSeason = (
   document: SeasonDocument,
   season: Season,
-  protocol: { id: string; version: number },
+  protocol: { id: string; version: number; reason: string },
 ): void => {
   openSeason(document);
   applySeason(season);

@@ -13,7 +13,6 @@ import {
   countdown,
   insertPhase,
   type LoggedUsual,
-  phaseOn,
   phasesInOrder,
   phaseTemplate,
   type PlanInForce,
@@ -21,14 +20,14 @@ import {
   usualBefore,
 } from '../../plan/index.ts';
 import { addDays, daysBetween, type IsoDate } from '../../units/index.ts';
-import type { Laid } from './laid.ts';
+import { type Laid, peakRuns } from './laid.ts';
 
 /** What is usual is not known further ahead, days. common practice, no source. */
 const AHEAD_DAYS = 42;
 const PEAK_DAYS = 7;
 const TOLD: readonly Column[] = ['carbs', 'protein', 'fat', 'sodium', 'water'];
 /** What a coach prescribes and no log tells: taken as the protocol has it. */
-const PRESCRIBED: readonly Column[] = ['training', 'cardio', 'posing', 'sleep'];
+export const PRESCRIBED_COLUMNS: readonly Column[] = ['training', 'cardio', 'posing', 'sleep'];
 
 /**
  * The season with a peak week by this board: the same schools, for what is usual with this athlete. Cells set by hand move with what is usual.
@@ -43,9 +42,7 @@ export const boardOfProtocol = (
 ): Laid => {
   const basis = basisOn(plan.bases, from);
   if (!basis) return { fault: 'No body mass is known.' };
-  const present = phaseOn(plan.season, addDays(from, -1));
-  if (present?.kind === 'peak-week' && present.to >= from)
-    return { fault: 'Their peak week runs: change it on their board.' };
+  if (peakRuns(plan.season, from)) return { fault: 'Their peak week runs: change it on their board.' };
   const show = countdown(plan.season, from)?.event;
   const planned = phasesInOrder(plan.season).find((p) => p.kind === 'peak-week' && p.from >= from);
   if (!planned && !show) return { fault: 'No show or shoot is planned.' };
@@ -62,8 +59,8 @@ export const boardOfProtocol = (
   if (ahead > AHEAD_DAYS)
     return { fault: `Their peak week begins in ${ahead} days: what is usual then is not known yet.` };
   const known = phase.board?.usual ?? usualBefore({ ...plan, routine }, season, phase, logged).start;
-  const taken = PRESCRIBED.filter((column) => known[column] === null);
-  const missing = COLUMNS.filter((column) => known[column] === null && !PRESCRIBED.includes(column));
+  const taken = PRESCRIBED_COLUMNS.filter((column) => known[column] === null);
+  const missing = COLUMNS.filter((column) => known[column] === null && !PRESCRIBED_COLUMNS.includes(column));
   if (missing.length > 0)
     return {
       fault: `Not known of them: what is usual in ${missing.map((c) => COLUMN_WORDS[c].name.toLowerCase()).join(', ')}. Lay it on their own board.`,

@@ -94,6 +94,32 @@ describe('a season for many', () => {
     });
   });
 
+  test('never over the peak week of a show that lies behind its end, nor over the next show', () => {
+    const peak = testPhase({ id: 'peak', kind: 'peak-week', from: addDays(show.date, -6), to: show.date });
+    const season = { phases: [{ ...open, to: addDays(peak.from, -1) }, peak], events: [show] };
+    // It ends two days before the show: that is within its peak week.
+    const weeks = protocol({
+      lay: 'from-tomorrow',
+      phases: [{ weeks: 11, rules: templateRules('contest-prep') }],
+    });
+    const near = {
+      ...season,
+      phases: [
+        { ...open, to: addDays(from, 69) },
+        { ...peak, from: addDays(from, 70) },
+      ],
+    };
+    expect(seasonOfProtocol(weeks, planOf(near), from, newId)).toEqual({
+      fault: `It would run to ${addDays(from, 76)}, over the peak week from ${addDays(from, 70)}. Lay it to the show, or make it shorter.`,
+    });
+    const second = { id: 'second', kind: 'show' as const, name: 'The Final', date: addDays(show.date, 21) };
+    expect(
+      seasonOfProtocol(protocol(), planOf({ phases: [open], events: [show, second] }), from, newId),
+    ).toEqual({
+      fault: `It would run to ${addDays(show.date, 28)}, over The Final on ${second.date}. Make what follows The Cup shorter.`,
+    });
+  });
+
   test('where it cannot be, it says why', () => {
     const fault = (season: Season, plan = planOf(season)) => {
       const result = seasonOfProtocol(protocol(), plan, from, newId);

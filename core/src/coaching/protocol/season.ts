@@ -8,15 +8,15 @@ import {
   type Phase,
   phaseDays,
   phaseName,
-  phaseOn,
   phasesInOrder,
   type PhaseKind,
   phaseTemplate,
   type PlanInForce,
+  type Season,
   seasonChanges,
 } from '../../plan/index.ts';
 import { addDays, daysBetween, isoDate, type IsoDate } from '../../units/index.ts';
-import { holdsBoard, type Laid } from './laid.ts';
+import { holdsBoard, type Laid, peakRuns } from './laid.ts';
 
 /** A phase without its dates, and without what was set on single days. */
 export type PhaseRules = Omit<Phase, 'id' | 'from' | 'to' | 'hangsOn' | 'exceptions' | 'levels' | 'board'>;
@@ -157,6 +157,14 @@ const forward = (phases: SeasonProtocol['phases'], first: IsoDate): Span[] => {
 
 const weeksOf = (phases: SeasonProtocol['phases']): number => phases.reduce((sum, p) => sum + p.weeks, 0);
 
+/** Which show, or which peak week, would be run over between two days, in a sentence; undefined where none is. */
+const runsOver = (season: Season, from: IsoDate, to: IsoDate): string | undefined => {
+  const event = countdown(season, from)?.event;
+  if (event && event.date <= to) return `It would run to ${to}, over ${event.name} on ${event.date}.`;
+  const peak = phasesInOrder(season).find((p) => p.kind === 'peak-week' && p.from <= to && p.to >= from);
+  return peak && `It would run to ${to}, over the peak week from ${peak.from}.`;
+};
+
 /**
  * The season that a protocol makes of somebody’s, from a day on (their tomorrow). What lies there gives way; a peak week that has a board stays.
  * Where fewer weeks are left to the show than it has, its first ones fall away.
@@ -169,24 +177,15 @@ export const seasonOfProtocol = (
 ): Laid => {
   const basis = basisOn(plan.bases, from);
   if (!basis) return { fault: 'No body mass is known.' };
-  const present = phaseOn(plan.season, addDays(from, -1));
-  if (present?.kind === 'peak-week' && present.to >= from)
-    return { fault: 'Their peak week runs: lay it when that is over.' };
+  if (peakRuns(plan.season, from)) return { fault: 'Their peak week runs: lay it when that is over.' };
   const notes: string[] = [];
   const { phases } = protocol;
   let spans: Span[];
   let hangsOn: string | null = null;
   if (protocol.lay === 'from-tomorrow') {
-    const end = addDays(from, weeksOf(phases) * DAYS - 1);
-    const event = countdown(plan.season, from)?.event;
-    const peak = phasesInOrder(plan.season).find(
-      (p) => p.kind === 'peak-week' && p.from <= end && p.to >= from,
-    );
-    if (peak || (event && event.date <= end))
-      return {
-        fault: `It would run to ${end}, over ${event ? `${event.name} on ${event.date}` : `the peak week from ${peak?.from ?? ''}`}. Lay it to the show, or make it shorter.`,
-      };
     spans = forward(phases, from);
+    const over = runsOver(plan.season, from, spans.at(-1)?.to ?? from);
+    if (over !== undefined) return { fault: `${over} Lay it to the show, or make it shorter.` };
   } else {
     const show = countdown(plan.season, from)?.event;
     if (!show) return { fault: 'No show or shoot is planned.' };
@@ -203,7 +202,10 @@ export const seasonOfProtocol = (
       back.unshift({ from: start, to: end, rules });
       end = addDays(start, -1);
     }
-    const behind = forward(phases.slice(last + 1), addDays(kept?.to ?? show.date, 1));
+    const after = addDays(kept?.to ?? show.date, 1);
+    const behind = forward(phases.slice(last + 1), after);
+    const over = runsOver(plan.season, after, behind.at(-1)?.to ?? addDays(after, -1));
+    if (over !== undefined) return { fault: `${over} Make what follows ${show.name} shorter.` };
     // A board that somebody has laid is not thrown away by a template.
     const room = kept ? addDays(kept.from, -1) : show.date;
     if (kept) notes.push(`The board for ${show.name} stays as it is.`);

@@ -96,12 +96,15 @@ const laidFor = (
 
 const NOT_LOGGED: LoggedUsual = { sodium: null, water: null, sleep: null };
 
+const WAITS = 'A season waits for a confirmation: this would take its place.';
+
 const seasonFor = (
   document: Extract<ProtocolDocument, { kind: 'season' | 'menu' | 'board' }>,
   athlete: Athlete,
   { seasonOn, bases, orders }: Timeline,
   logged: LoggedUsual,
-  base: number | undefined,
+  newest: { number: number; waits: boolean } | undefined,
+  named: boolean,
 ): ProtocolFor => {
   const today = todayOf(athlete);
   const plan = { season: seasonOn(today), bases, orders };
@@ -114,13 +117,13 @@ const seasonFor = (
     ...nothing(athlete),
     fault: faults[0]?.sentence ?? null,
     from,
-    season: base === undefined || faults.length > 0 ? null : { base, season },
+    season: named && newest && faults.length === 0 ? { base: newest.number, season } : null,
     aims: aimsOf(
       was,
       days.find((day) => day.date === from),
       TARGET_KEYS.filter((key) => key !== 'FIBTG'),
     ),
-    notes: notes.slice(0, 20),
+    notes: [...(newest?.waits ? [WAITS] : []), ...notes].slice(0, 20),
     lines: lines.slice(0, 100),
     cautions: cautions.slice(0, 50).map(({ level, sentence }) => ({ level, sentence })),
   };
@@ -163,14 +166,14 @@ export const tryProtocol = async (
   const plans = await timelinesIn(trx, ids, first);
   const logged =
     !isOrder(document) && document.kind === 'board' ? await usualIn(trx, athletes, plans) : undefined;
-  const numbers = named === null || light ? undefined : await newestRevisions(trx, ids);
+  const newest = light ? undefined : await newestRevisions(trx, ids);
   return {
     athletes: athletes.flatMap((athlete) => {
       const plan = plans.get(athlete.id);
       if (!plan) return [];
       if (isOrder(document)) return [orderFor(document, athlete, plan)];
       const usual = logged?.get(athlete.id) ?? NOT_LOGGED;
-      return [seasonFor(document, athlete, plan, usual, numbers?.get(athlete.id))];
+      return [seasonFor(document, athlete, plan, usual, newest?.get(athlete.id), named !== null)];
     }),
     left,
   };

@@ -60,18 +60,17 @@ export const seasonsSince = async (
   return groupBy(rows, (row) => row.athleteId);
 };
 
-/** The number of the newest revision of many athletes’ seasons, whether it is in force or waits; by athlete. */
+/** The newest revision of many athletes’ seasons: its number, and whether it still waits for a confirmation; by athlete. */
 export const newestRevisions = async (
   trx: AppTransaction,
   athleteIds: readonly string[],
-): Promise<Map<string, number>> => {
-  const rows = await trx
-    .selectFrom('season_revision')
-    .select((eb) => ['athlete_id', eb.fn.max('revision').as('number')])
-    .where('athlete_id', 'in', [...athleteIds])
-    .groupBy('athlete_id')
-    .execute();
-  return new Map(rows.map((row) => [row.athlete_id, Number(row.number)]));
+): Promise<Map<string, { number: number; waits: boolean }>> => {
+  const { rows } = await sql<{ athleteId: string; number: number; waits: boolean }>`
+    select distinct on (r.athlete_id) r.athlete_id as "athleteId", r.revision as number, r.held and l.from_date is null as waits
+    from season_revision r left join season_release l on l.athlete_id = r.athlete_id and l.revision_id = r.id
+    where r.athlete_id = any(${athleteIds}::uuid[])
+    order by r.athlete_id, r.revision desc`.execute(trx);
+  return new Map(rows.map(({ athleteId, ...newest }) => [athleteId, newest]));
 };
 
 /** The season as it stood on a date, without who wrote it: what `revisionOn` finds, with only one document read. */

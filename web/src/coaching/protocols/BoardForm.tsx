@@ -1,4 +1,5 @@
 import type { ProtocolDocument } from '@maul/contract/coaching';
+import { PRESCRIBED_COLUMNS } from '@maul/core/coaching';
 import {
   type Board,
   boardDay,
@@ -19,9 +20,6 @@ import { Whose } from './Whose.tsx';
 
 /** What a protocol keeps of a board: not its times, and not what was done about the looks. */
 const kept = ({ answers: _answers, ...board }: Board): Board => ({ ...board, show: null });
-
-/** Taken as they stand here where neither routine nor log says them. */
-const PRESCRIBED: readonly Column[] = ['training', 'cardio', 'posing', 'sleep'];
 
 const Fields = ({ board, onChange }: { board: Board; onChange: (board: Board) => void }) => {
   const set = Object.keys(board.set).map((key) => {
@@ -67,7 +65,7 @@ const Fields = ({ board, onChange }: { board: Board; onChange: (board: Board) =>
         routine nor their log says it, these hold:
       </p>
       <div className="protocol-schools">
-        {PRESCRIBED.map((column) => (
+        {PRESCRIBED_COLUMNS.map((column) => (
           <NumberField
             key={column}
             label={`${COLUMN_WORDS[column].name}, ${COLUMN_WORDS[column].unit} a day`}

@@ -40,7 +40,8 @@ const ByHand = ({ one, row }: { one: Protocol; row: ProtocolFor }) => {
       const laid = await laidFor(one, row.athleteId);
       const document = await queryClient.fetchQuery(seasonQuery(row.athleteId));
       if (!laid?.season) throw new Error('There is nothing to lay any more.');
-      draftSeason(document, laid.season.season, { id: one.id, version: one.version });
+      const { id, version } = one;
+      draftSeason(document, laid.season.season, { id, version, reason: one.document.reason });
       await navigate(`/athletes/${row.athleteId}/season`);
     },
   });

@@ -63,7 +63,7 @@ const useSave = (document: SeasonDocument) =>
           reason: reason.trim() || null,
           confirmed,
           // Left out where there is none: a server of the version before does not know the word.
-          ...(protocol ? { protocol } : {}),
+          ...(protocol ? { protocol: { id: protocol.id, version: protocol.version } } : {}),
         },
       });
     },
@@ -125,7 +125,7 @@ export const SaveBar = ({ document }: { document: SeasonDocument }) => {
   const signs = maySign(document.athlete);
   const athleteId = document.athlete.id;
   const [id, setId] = useState(() => uuidv7());
-  const [reason, setReason] = useState('');
+  const [reason, setReason] = useState(() => useEditor.getState().protocol?.reason ?? '');
   const [confirmed, setConfirmed] = useState<string[]>([]);
   const { data: measured } = useQuery({
     queryKey: ['cautions', athleteId],
