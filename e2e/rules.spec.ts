@@ -77,7 +77,8 @@ test('a day type is carried to a date by keyboard alone', { tag: '@desk' }, asyn
   await page.keyboard.press('Space');
   for (let i = 0; i < 9; i += 1) await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Space');
-  await expect(page.getByLabel('Changes')).toContainText(/1 change|Nothing changed/);
+  // Where the week holds its mean, the other days are levelled too.
+  await expect(page.getByLabel('Changes')).toContainText(/[12] changes?, not signed|Nothing changed/);
   await page.keyboard.press('Escape');
   // The sure way: a day is chosen, and chosen again for its menu.
   const cell = board.locator('.board-cell').nth(10).getByRole('button');
