@@ -83,7 +83,8 @@ const Words = ({
       }),
     onSuccess: (how) => {
       onDevice.keep(key, null);
-      onDevice.keep(`${key}.said`, null);
+      // Answers to questions that were not there to be sent stay.
+      if (form) onDevice.keep(`${key}.said`, null);
       if (how === 'waits') return undefined;
       onSent();
       return queryClient.invalidateQueries({ queryKey: ['check-ins', athlete.id] });

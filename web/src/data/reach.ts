@@ -78,10 +78,11 @@ standsIn({
 
 let writing: Promise<unknown> = Promise.resolve();
 /** Keeps something beside the log of who is signed in, one after the other; null lets it go. */
-export const keepAside = (name: string, value: unknown): void => {
+export const keepAside = (name: string, value: unknown): Promise<unknown> => {
   const whose = personId;
-  if (whose === undefined) return;
+  if (whose === undefined) return Promise.resolve();
   writing = writing.then(async () => (await away()).keepAside(whose, name, value)).catch(() => undefined);
+  return writing;
 };
 
 /** What was kept beside the log of who is signed in, by name. */

@@ -77,7 +77,7 @@ export const useReminders = (athleteId: string): { due: Reminder[]; done: (id: s
   const reminders = useMemo(() => (day ? remindersIn(day, book, stock) : []), [day, book, stock]);
   useEffect(() => {
     const wishes = { kinds: [...kinds], quietFrom, quietTo };
-    keepAside(REMINDERS, { reminders, wishes, said: [...saidHere()] } satisfies LeftReminders);
+    void keepAside(REMINDERS, { reminders, wishes, said: [...saidHere()] } satisfies LeftReminders);
     let timer: ReturnType<typeof setTimeout> | undefined;
     let over = false;
     const look = async (): Promise<void> => {

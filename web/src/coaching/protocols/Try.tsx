@@ -8,7 +8,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { call } from '../../data/api.ts';
+import { call, sentenceOf } from '../../data/api.ts';
 import { seasonQuery } from '../../data/queries.ts';
 import { queryClient } from '../../data/session.ts';
 import { draftSeason } from '../../plan/index.ts';
@@ -48,9 +48,12 @@ const ByHand = ({ one, row }: { one: Protocol; row: ProtocolFor }) => {
   if (isOrder(one.document))
     return <Link to={`/athletes/${row.athleteId}/${row.from ?? ''}`}>Open their day to sign it</Link>;
   return (
-    <Button size="small" disabled={open.isPending} onClick={() => open.mutate()}>
-      Look at it in their season
-    </Button>
+    <>
+      <Button size="small" disabled={open.isPending} onClick={() => open.mutate()}>
+        Look at it in their season
+      </Button>
+      {open.error && <span role="alert"> {sentenceOf(open.error)}</span>}
+    </>
   );
 };
 

@@ -82,6 +82,19 @@ describe('what is said to the other side while the server is away', () => {
     expect(await actOrLater(week)).toBe('waits');
     expect(sent()).toEqual([]);
   });
+  test('what is said while the page still takes up what waited is kept beside it, and lies on the device once it is said to', async () => {
+    await actOrLater(read);
+    // A new page: nothing is in it yet, and the next thing is said before it has looked.
+    useActs.setState({ acts: [] });
+    const opening = openActs();
+    const said = actOrLater(week);
+    // Nothing says that it waits before it is on the device.
+    expect(useActs.getState().acts.some((a) => a.id === WEEK)).toBe(false);
+    await Promise.all([opening, said]);
+    const kept = (await keptAside()).find(([name]) => name === 'acts')?.[1] as { what: string }[];
+    expect(kept.map((a) => a.what)).toEqual(['Read', 'Your week']);
+    expect(useActs.getState().acts.map((a) => a.what)).toEqual(['Read', 'Your week']);
+  });
   test('pressed twice it waits once', async () => {
     await actOrLater(read);
     await actOrLater(read);

@@ -26,7 +26,22 @@ export const useActs = create<{ acts: readonly Act[] }>(() => ({ acts: [] }));
 const ACTS = 'acts';
 const setActs = (acts: readonly Act[]): void => {
   useActs.setState({ acts });
-  keepAside(ACTS, acts.length === 0 ? null : acts);
+  void keepAside(ACTS, acts.length === 0 ? null : acts);
+};
+/** What was kept on this device before has been taken up: until then nothing is kept over it. */
+let takenUp: Promise<unknown> = Promise.resolve();
+/** One after another, so that each is kept with those before it. */
+let keeping: Promise<unknown> = Promise.resolve();
+
+/** Keeps an act, and says that it waits only once it lies on the device: a page may be left the moment after. */
+const keepAct = (act: Act): Promise<unknown> => {
+  const withIt = (): Act[] => [...useActs.getState().acts.filter((a) => a.id !== act.id), act];
+  keeping = keeping.then(async () => {
+    await takenUp;
+    await keepAside(ACTS, withIt());
+    setActs(withIt());
+  });
+  return keeping;
 };
 
 /** Gives up what waits or was refused. */
@@ -58,9 +73,8 @@ const logSent = (): Promise<void> =>
 export const actOrLater = async <R extends ActRoute>(
   act: Omit<Act<R>, 'at' | 'refused'>,
 ): Promise<'done' | 'waits'> => {
-  const wait = (): 'waits' => {
-    const others = useActs.getState().acts.filter((a) => a.id !== act.id);
-    setActs([...others, { ...act, at: Date.now(), refused: null }]);
+  const wait = async (): Promise<'waits'> => {
+    await keepAct({ ...act, at: Date.now(), refused: null });
     return 'waits';
   };
   await logSent();
@@ -123,9 +137,14 @@ export const openActs = async (): Promise<void> => {
   const whose = holder();
   if (opened !== whose) useActs.setState({ acts: [] });
   opened = whose;
-  const kept = (await keptAside()).find(([name]) => name === ACTS)?.[1] as Act[] | undefined;
-  if (holder() !== whose) return;
-  const here = useActs.getState().acts;
-  useActs.setState({ acts: [...(kept ?? []).filter((a) => !here.some((h) => h.id === a.id)), ...here] });
-  await sendActs();
+  const take = async (): Promise<void> => {
+    const kept = (await keptAside()).find(([name]) => name === ACTS)?.[1] as Act[] | undefined;
+    if (holder() !== whose) return;
+    const here = useActs.getState().acts;
+    useActs.setState({ acts: [...(kept ?? []).filter((a) => !here.some((h) => h.id === a.id)), ...here] });
+  };
+  const taking = take();
+  takenUp = taking;
+  await taking;
+  if (holder() === whose) await sendActs();
 };

@@ -19,7 +19,7 @@ const KIND = 'draft ';
 export const keepDraft = (name: string, draft: Draft | null): void => {
   const { [name]: _before, ...others } = useDrafts.getState().drafts;
   useDrafts.setState({ drafts: draft ? { ...others, [name]: draft } : others });
-  keepAside(KIND + name, draft);
+  void keepAside(KIND + name, draft);
 };
 
 let opened: string | undefined;

@@ -59,7 +59,7 @@ export const openSteps = async (): Promise<void> => {
   for (const [key, value] of kept.filter(([name]) => name.startsWith(KIND))) {
     const { at, history } = (value ?? { at: 0, history: NO_HISTORY }) as Kept;
     if (Date.now() - at < KEPT_MS) steps[key] = history;
-    else keepAside(key, null);
+    else void keepAside(key, null);
   }
   useSteps.setState(({ byDay }) => ({
     byDay: Object.fromEntries(
@@ -75,7 +75,7 @@ const historyOf = (place: Place): DayHistory => useSteps.getState().byDay[keyOf(
 const setHistory = (place: Place, history: DayHistory): void => {
   const key = keyOf(place);
   useSteps.setState(({ byDay }) => ({ byDay: { ...byDay, [key]: history } }));
-  keepAside(key, { at: Date.now(), history } satisfies Kept);
+  void keepAside(key, { at: Date.now(), history } satisfies Kept);
 };
 
 /** What could be taken back on a day, and what done again, by its name. */
