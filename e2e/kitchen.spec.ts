@@ -240,7 +240,7 @@ test('a recipe is pasted line by line; what is not understood is asked, and serv
   await page.getByRole('button', { name: 'Plan it' }).click();
   await expect(page.getByText('300 g Fen pot planned on 3 days.')).toBeVisible();
   await page.goto('/kitchen/cooking');
-  await expect(page.locator('.cook-session')).toContainText('900 g Fen pot', { timeout: 15_000 });
+  await expect(page.locator('.cook-session')).toContainText('900 g Fen pot', { timeout: 45_000 });
 });
 
 test('a week is poured from recipes, cooked by a plan and bought by a list', async ({ page }) => {
