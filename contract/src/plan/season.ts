@@ -1,4 +1,4 @@
-import { type Phase as CorePhase, PHASE_KINDS, type Season as CoreSeason } from '@maul/core/plan';
+import { PHASE_KINDS, type PhaseRules as CoreRules, type Season as CoreSeason } from '@maul/core/plan';
 import { TARGET_KEYS } from '@maul/core/nutrition';
 import { z } from 'zod';
 import { Board } from '../peak/index.ts';
@@ -172,8 +172,7 @@ export const PhaseRules = Phase.omit({
   exceptions: true,
   levels: true,
   board: true,
-}) as unknown as z.ZodType<RulesOfPhase, RulesOfPhase>;
-type RulesOfPhase = Omit<CorePhase, 'id' | 'from' | 'to' | 'hangsOn' | 'exceptions' | 'levels' | 'board'>;
+}) as unknown as z.ZodType<CoreRules, CoreRules>;
 
 export const Season = z.strictObject({
   phases: z.array(Phase).max(100),

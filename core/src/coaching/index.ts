@@ -16,7 +16,6 @@ export { type Laid } from './protocol/laid.ts';
 export { type MenuProtocol, menuOfProtocol, scaleMenu } from './protocol/menu.ts';
 export { type OrderProtocol, orderOfProtocol } from './protocol/order.ts';
 export {
-  type PhaseRules,
   protocolOfSeason,
   rulesFor,
   rulesOf,

@@ -73,6 +73,7 @@ export {
   phaseDays,
   phaseName,
   phaseOn,
+  type PhaseRules,
   phasesInOrder,
   phaseWeek,
   type Season,

@@ -5,7 +5,7 @@ export { MovementForm } from './orders/MovementForm.tsx';
 export { OrderPanel } from './orders/OrderPanel.tsx';
 export { movementText, orderText } from './orders/orderText.ts';
 export { MenuFields } from './phase/MenuFields.tsx';
-export { EnergyFields, MacroFields } from './phase/PolicyFields.tsx';
+export { EnergyFields, MacroFields, RateFields } from './phase/PolicyFields.tsx';
 export { planRoutes } from './routes.tsx';
 export { PendingStrip, SaveBar, useSignAtOnce } from './signing/SaveBar.tsx';
 export { applySeason, draftSeason, useEditor } from './editor.ts';

@@ -8,6 +8,7 @@ import {
   type Phase,
   phaseDays,
   phaseName,
+  type PhaseRules,
   phasesInOrder,
   type PhaseKind,
   phaseTemplate,
@@ -17,9 +18,6 @@ import {
 } from '../../plan/index.ts';
 import { addDays, daysBetween, isoDate, type IsoDate } from '../../units/index.ts';
 import { holdsBoard, type Laid, peakRuns } from './laid.ts';
-
-/** A phase without its dates, and without what was set on single days. */
-export type PhaseRules = Omit<Phase, 'id' | 'from' | 'to' | 'hangsOn' | 'exceptions' | 'levels' | 'board'>;
 
 /** Phases one after another, written for one body and laid for any. */
 export interface SeasonProtocol {

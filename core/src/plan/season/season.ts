@@ -47,6 +47,9 @@ export interface Phase {
   board?: Board | undefined;
 }
 
+/** A phase without its dates, and without what was set on single days. */
+export type PhaseRules = Omit<Phase, 'id' | 'from' | 'to' | 'hangsOn' | 'exceptions' | 'levels' | 'board'>;
+
 export interface SeasonEvent {
   id: string;
   kind: 'show' | 'shoot' | 'trip';

@@ -3,7 +3,7 @@ import { dayCompleteness, closingOf } from '@maul/core/diary';
 import type { LoggedUsual } from '@maul/core/plan';
 import { addDays } from '@maul/core/units';
 import { logsIn } from '../../diary/index.ts';
-import { todayOf } from '../../people/index.ts';
+import { noteReading, todayOf } from '../../people/index.ts';
 import type { AppTransaction } from '../../platform/db/connect.ts';
 import type { Timeline } from '../../plan/index.ts';
 import { packetDay } from '../packet.ts';
@@ -27,6 +27,7 @@ export const usualIn = async (
   const [first, last] = [days[0], days.at(-1)];
   if (first === undefined || last === undefined) return new Map();
   const ids = athletes.map((a) => a.id);
+  await noteReading(trx, ids, 'log');
   const logs = await logsIn(trx, ids, addDays(first, -USUAL_DAYS), addDays(last, -1));
   return new Map(
     athletes.flatMap((athlete): [string, LoggedUsual][] => {

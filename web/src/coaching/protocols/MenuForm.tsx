@@ -28,7 +28,7 @@ export const MenuForm = ({ one, onDone }: FormProps) => {
           : { kind: 'menu', menu: menu.name.trim(), portions: menu.portions, reason }
       }
     >
-      <Whose label="Foods and days of" help="Whose foods are searched, and whose day may be copied.">
+      <Whose label="Search the foods of" help="Whose foods are searched, and whose day may be copied.">
         {({ athlete, season, bases, today }) => (
           <>
             {phasesInOrder(season)

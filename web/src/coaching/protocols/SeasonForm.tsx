@@ -9,7 +9,7 @@ import Close from '@mui/icons-material/Close';
 import Button from '@mui/material/Button';
 import IconButton from '@mui/material/IconButton';
 import { useState } from 'react';
-import { EnergyFields, MacroFields } from '../../plan/index.ts';
+import { EnergyFields, MacroFields, RateFields } from '../../plan/index.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { WordField } from '../../ui/fields/WordField.tsx';
 import { plural } from '../../ui/formats/show.ts';
@@ -86,22 +86,7 @@ const PartFields = ({
         <div className="rows">
           <EnergyFields energy={rules.energy} aim={expenditure} onChange={(energy) => put({ energy })} />
           <MacroFields phase={rules} menu={null} onChange={(macros) => put({ macros })} />
-          <div className="pair">
-            <NumberField
-              label="Wanted rate from, % a week"
-              value={rules.rate.low}
-              min={-3}
-              max={3}
-              onChange={(low) => put({ rate: { ...rules.rate, low } })}
-            />
-            <NumberField
-              label="to"
-              value={rules.rate.high}
-              min={-3}
-              max={3}
-              onChange={(high) => put({ rate: { ...rules.rate, high } })}
-            />
-          </div>
+          <RateFields rate={rules.rate} onChange={(rate) => put({ rate })} />
         </div>
       </details>
     </li>
@@ -131,7 +116,7 @@ const Phases = ({ draft, onChange }: { draft: Draft; onChange: (draft: Draft) =>
         Written for {Math.round(body.weightKg)} kg and {Math.round(body.expenditure)} kcal a day.
       </p>
       <WordField
-        label="Laid"
+        label="When it runs"
         value={draft.lay}
         options={LAYS}
         onChange={(lay) => onChange({ ...draft, lay })}

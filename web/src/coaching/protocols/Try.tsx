@@ -39,7 +39,7 @@ const ByHand = ({ one, row }: { one: Protocol; row: ProtocolFor }) => {
     mutationFn: async () => {
       const laid = await laidFor(one, row.athleteId);
       const document = await queryClient.fetchQuery(seasonQuery(row.athleteId));
-      if (!laid?.season) throw new Error('There is nothing to lay any more.');
+      if (!laid?.season) throw new Error('This protocol makes nothing for them any more. Look again.');
       const { id, version } = one;
       draftSeason(document, laid.season.season, { id, version, reason: one.document.reason });
       await navigate(`/athletes/${row.athleteId}/season`);

@@ -8,15 +8,23 @@ export const kindOf = (document: ProtocolDocument): Kind => (isOrder(document) ?
 
 /** What each kind is called, and what it is for. */
 export const KINDS: readonly { kind: Kind; name: string; about: string }[] = [
-  { kind: 'order', name: 'Order', about: 'So much more or less of one target, or so much for each kg.' },
-  { kind: 'season', name: 'Season', about: 'Phases one after another, from tomorrow or to the show.' },
+  { kind: 'order', name: 'Order', about: 'More or less of one target, or so much per kg of body mass.' },
+  {
+    kind: 'season',
+    name: 'Season',
+    about: 'Phases one after another, starting tomorrow or ending on the show.',
+  },
   {
     kind: 'menu',
     name: 'Menu',
-    about: 'The same foods and meals, in portions that come to each one’s aims.',
+    about: 'The same foods and meals, with portions that meet each athlete’s targets.',
   },
-  { kind: 'board', name: 'Peak board', about: 'The schools of a peak week, from what is usual with each.' },
-  { kind: 'form', name: 'Check-in form', about: 'What you ask with every week.' },
+  {
+    kind: 'board',
+    name: 'Peak board',
+    about: 'A peak week by the same schools; grams come from what each athlete usually eats.',
+  },
+  { kind: 'form', name: 'Check-in form', about: 'Questions that your athletes answer with every week.' },
 ];
 export const kindName = (kind: Kind): string => KINDS.find((k) => k.kind === kind)?.name ?? kind;
 

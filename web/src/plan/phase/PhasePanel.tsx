@@ -32,7 +32,7 @@ import { applySeason, select, useEditor } from '../editor.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { WordField } from '../../ui/fields/WordField.tsx';
 import { PatternFields } from './PatternFields.tsx';
-import { EnergyFields, MacroFields } from './PolicyFields.tsx';
+import { EnergyFields, MacroFields, RateFields } from './PolicyFields.tsx';
 import { lengthText } from '../timeline/timelineScale.ts';
 
 export const KINDS = PHASE_KINDS.map((kind) => [kind, PHASE_NAMES[kind]] as const);
@@ -248,22 +248,7 @@ export const PhasePanel = ({ phase, document }: { phase: Phase; document: Season
             menu={{ athlete, carbBasis: basis?.carbBasis ?? 'total', today }}
             onChange={(macros) => put({ macros })}
           />
-          <div className="pair">
-            <NumberField
-              label="Wanted rate from, % a week"
-              value={phase.rate.low}
-              min={-3}
-              max={3}
-              onChange={(low) => put({ rate: { ...phase.rate, low } })}
-            />
-            <NumberField
-              label="to"
-              value={phase.rate.high}
-              min={-3}
-              max={3}
-              onChange={(high) => put({ rate: { ...phase.rate, high } })}
-            />
-          </div>
+          <RateFields rate={phase.rate} onChange={(rate) => put({ rate })} />
         </>
       )}
       {tab === 1 && <DayTypeFields phase={phase} routine={athlete.profile.routine} onChange={put} />}
