@@ -32,7 +32,8 @@ import { applySeason, select, useEditor } from '../editor.ts';
 import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { WordField } from '../../ui/fields/WordField.tsx';
 import { PatternFields } from './PatternFields.tsx';
-import { EnergyFields, MacroFields, RateFields } from './PolicyFields.tsx';
+import { EnergyFields, MacroFields } from './PolicyFields.tsx';
+import { RateFields } from './RateFields.tsx';
 import { lengthText } from '../timeline/timelineScale.ts';
 
 export const KINDS = PHASE_KINDS.map((kind) => [kind, PHASE_NAMES[kind]] as const);
