@@ -45,6 +45,11 @@ test(
     const mine = (await title.textContent()) ?? '';
     const ways = page.getByRole('radiogroup', { name: 'Ways to go on' });
     await expect(ways).toBeVisible();
+    // What may hurt stands above the sheet, what was ordered before with what came of it below.
+    await expect(page.getByRole('region', { name: 'Cautions' }).getByRole('listitem').first()).toContainText(
+      'doctor',
+    );
+    await expect(page.getByRole('region', { name: 'What came of it' })).toContainText('Should bring');
     await accessible(page);
     const keys = counted(page);
     await keys.press('2');

@@ -27,5 +27,5 @@ export {
   POSES,
 } from './picture.ts';
 export { bodyRoutes } from './routes.ts';
-export { Expected, type LedgerRow, type PaceDocument, Trend, type TrendDay } from './trend.ts';
+export { Expected, LedgerRow, type PaceDocument, Trend, type TrendDay } from './trend.ts';
 export { WeighIn, WeighInConditions, type WeighInRow } from './weighIn.ts';

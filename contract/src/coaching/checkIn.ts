@@ -1,7 +1,8 @@
 import { PACKET_ROWS } from '@maul/core/coaching';
 import { z } from 'zod';
 import { Day, Id, Moment, text } from '../common.ts';
-import { PhaseKind } from '../plan/index.ts';
+import { LedgerRow } from '../body/index.ts';
+import { Caution, PhaseKind } from '../plan/index.ts';
 import { FormAnswer, MOST_QUESTIONS } from './form.ts';
 
 /** So many pictures go along with a week. */
@@ -17,6 +18,10 @@ const PacketDay = z.strictObject({
   windows: z.partialRecord(Row, RowWindow),
 });
 const WeekOfKg = z.strictObject({ kg: z.number(), mornings: z.int() }).nullable();
+
+/** What came of a change that acts in the week, with what it was; as Trend said it when the week was made. */
+const CameRow = LedgerRow.extend({ what: z.string() });
+export type CameRow = z.infer<typeof CameRow>;
 
 /** A week of an athlete on one page, as the log says it. */
 export const Packet = z.strictObject({
@@ -47,6 +52,10 @@ export const Packet = z.strictObject({
   orders: z.array(Id).max(20),
   /** Words of the athlete in the week that nobody has answered. */
   questions: z.array(z.strictObject({ id: Id, day: Day, text: z.string() })).max(20),
+  /** What was changed lately and what came of it, the newest first; left out where nothing was. */
+  came: z.array(CameRow).max(8).optional(),
+  /** Cautions that stood at the end of the week, the gravest first; left out where none did. */
+  cautions: z.array(Caution).max(12).optional(),
   /** Pictures that the athlete chose to go along; left out where none lay in those days. */
   pictures: z.array(Id).max(MOST_PICTURES).optional(),
   /** What the coach asks with every week, as it was answered; left out where nothing was. */

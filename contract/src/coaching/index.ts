@@ -1,5 +1,6 @@
 export {
   Answer,
+  type CameRow,
   CheckIn,
   type CheckInHead,
   CheckIns,

@@ -1,3 +1,4 @@
+export { Caution } from './caution.ts';
 export { Order, type OrderRow, ProtocolVersion, SignOrder } from './order.ts';
 export { planRoutes } from './routes.ts';
 export { MenuPortions, PhaseKind, PhaseRules, Season } from './season.ts';

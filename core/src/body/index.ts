@@ -4,6 +4,7 @@ export {
   METS,
   movementKcal,
   movementOf,
+  movementWords,
   MUSCLES,
   netWork,
   type OrderedMovement,
@@ -35,6 +36,7 @@ export { balanceOfRate, kgOfBalance } from './composition/energy.ts';
 export { type Conditions, countsInTrend, inOtherUnit } from './mornings/conditions.ts';
 export { type CycleCompared, cycleDays, cycleStarts, sameCycleDays } from './mornings/cycle.ts';
 export { ledgerOf, type Told } from './change/ledger.ts';
+export { cameWords, type CameWords } from './change/words.ts';
 export { type CameOf, cameOf, type Change, lookOn, type SideOf } from './change/cameOf.ts';
 export {
   ALL_FOLD_SITES,

@@ -1,5 +1,5 @@
 import { rateBetween } from '../body/index.ts';
-import { fromGrams, grams, type IsoDate, kcal, kjFromKcal, whole } from '../units/index.ts';
+import { fromGrams, grams, type IsoDate, kcal, kjFromKcal, signedText, whole } from '../units/index.ts';
 import {
   meanWindow,
   PACKET_ROWS,
@@ -98,8 +98,6 @@ export interface WeekLetter {
   remarks: { day: IsoDate; sentence: string }[];
 }
 
-const signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
-
 /**
  * The letter of a week: the same rows, windows, means and remarks as the sheet on screen, in the reader’s units. What is not known is a dash; a
  * figure that is at least so much says so.
@@ -115,7 +113,7 @@ export const weekLetter = ({ packet, units, hide }: LetterInput): WeekLetter => 
     );
     if (rate !== undefined)
       head.push(
-        `Change ${signed(rate)} % a week${wanted ? `, wanted ${signed(wanted.low)} to ${signed(wanted.high)}` : ''}.`,
+        `Change ${signedText(rate, 2)} % a week${wanted ? `, wanted ${signedText(wanted.low, 2)} to ${signedText(wanted.high, 2)}` : ''}.`,
       );
   }
   return {

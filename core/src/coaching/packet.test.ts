@@ -137,6 +137,14 @@ describe('a week as somebody sees it with whom only some of it is shared', () =>
     looks: [{}],
     questions: [{}],
     pictures: ['a', 'b'],
+    came: [{}],
+    cautions: [
+      { id: 'very-low-intake' as const },
+      { id: 'losing-too-fast' as const },
+      { id: 'low-energy-availability' as const },
+      { id: 'illness' as const },
+      { id: 'long-mini-cut' as const },
+    ],
   };
   test('everything is shared: nothing is left out', () => {
     expect(packetSeen(week, ['log', 'body', 'pictures', 'health', 'messages'])).toEqual(week);
@@ -154,6 +162,14 @@ describe('a week as somebody sees it with whom only some of it is shared', () =>
       questions: [],
       pictures: [],
     });
+    const cautions = (sees: string[]) => packetSeen(week, sees).cautions.map((c) => c.id);
+    // What comes from the plan alone is known to who may read the plan.
+    expect(cautions([])).toEqual(['long-mini-cut']);
+    expect(cautions(['log'])).toEqual(['very-low-intake', 'long-mini-cut']);
+    expect(cautions(['body'])).toEqual(['losing-too-fast', 'long-mini-cut']);
+    expect(cautions(['log', 'body'])).toHaveLength(4);
+    expect(cautions(['health'])).toEqual(['illness', 'long-mini-cut']);
+    expect([packetSeen(week, ['log']).came, packetSeen(week, ['body']).came]).toEqual([[], [{}]]);
     // A week of before says nothing of pictures: it still does not.
     expect(packetSeen({ ...week, pictures: undefined }, ['body']).pictures).toBeUndefined();
   });

@@ -1,3 +1,4 @@
+import { type Caution, cautionSeen } from '../plan/index.ts';
 import { addDays, daysBetween, type IsoDate, weekday, whole } from '../units/index.ts';
 
 /** What a week is read by, one row each. Energy in kcal, sodium in mg, water in mL, weight in kg, marks 1 to 5, the weighed share from 0 to 1. */
@@ -211,11 +212,14 @@ interface Seen {
   looks: readonly unknown[];
   questions: readonly unknown[];
   pictures?: readonly string[] | undefined;
+  came?: readonly unknown[] | undefined;
+  cautions?: readonly Pick<Caution, 'id'>[] | undefined;
 }
 
 /**
  * A packet as somebody sees it with whom only some of it is shared: figures of what is not shared are not known to them. Without the log there is no
- * energy, food, water or training; without the body no weight, sleep, marks, looks and cycle; without messages no words; without pictures none of them.
+ * energy, food, water or training; without the body no weight, sleep, marks, looks and cycle; what came of a change is told by the
+ * mornings; without messages no words; without pictures none of them; cautions go by what they are told from.
  *
  * @param sees What is shared, of 'log', 'body' and 'messages'.
  * @example
@@ -235,6 +239,10 @@ export const packetSeen = <P extends Seen>(packet: P, sees: readonly string[]): 
     })),
     ...(body ? {} : { week: null, before: null, cycleDay: null, looks: [] }),
     ...(sees.includes('messages') ? {} : { questions: [] }),
+    ...(body || packet.came === undefined ? {} : { came: [] }),
+    ...(packet.cautions === undefined
+      ? {}
+      : { cautions: packet.cautions.filter((caution) => cautionSeen(caution, sees)) }),
     ...(sees.includes('pictures') || packet.pictures === undefined ? {} : { pictures: [] }),
   };
 };

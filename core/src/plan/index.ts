@@ -1,7 +1,7 @@
 export { cautionStanding, type Confirmation, confirmationHolds } from './cautions/confirm.ts';
 export { measuredCautions } from './cautions/measured.ts';
 export { cautionPerson, restingOf } from './cautions/person.ts';
-export { planCautions, VERY_LOW } from './cautions/plan.ts';
+export { healthCautions, planCautions, VERY_LOW } from './cautions/plan.ts';
 export { type DoneWork } from './cautions/plannedWork.ts';
 export { sodiumCautions, type SodiumDay, sodiumOfDay } from './cautions/sodium.ts';
 export {
@@ -9,10 +9,13 @@ export {
   CAUTION_IDS,
   type CautionId,
   type CautionLevel,
+  cautionSeen,
   type HealthStatements,
+  inGravity,
   NO_STATEMENTS,
+  ofHealth,
 } from './cautions/types.ts';
-export { changeText, type ChangeOrder } from './orders/order.ts';
+export { changeText, type ChangeOrder, orderDays } from './orders/order.ts';
 export {
   orderBalance,
   type OrderReview,

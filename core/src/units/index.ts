@@ -37,6 +37,7 @@ export {
   numberReadings,
   printNumber,
   readNumber,
+  signedText,
   whole,
 } from './numbers.ts';
 export { readBodyMass, readEnergy } from './typed.ts';

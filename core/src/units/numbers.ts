@@ -8,6 +8,18 @@ const PRINTED = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
 /** A whole number with its thousands apart: 1,885. */
 export const whole = (value: number): string => PRINTED.format(Math.round(value));
 
+/**
+ * A change with its sign, a real minus, and none where it reads as nothing.
+ *
+ * @example
+ * signedText(-0.652, 2) // => '−0.65'
+ * signedText(-0.001, 2) // => '0.00'
+ */
+export const signedText = (value: number, digits: number): string => {
+  const text = Math.abs(value).toFixed(digits);
+  return Number(text) === 0 ? text : `${value < 0 ? '−' : '+'}${text}`;
+};
+
 /** To a hundredth at most, thousands apart: 1,885.5. */
 export const printNumber = (value: number): string => PRINTED.format(value);
 

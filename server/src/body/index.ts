@@ -11,6 +11,7 @@ export {
   weighInOn,
 } from './store/weighIns.ts';
 export { estimateFrom } from './estimate.ts';
+export { ledgerIn } from './ledger.ts';
 export { paceIn } from './trend.ts';
-export { movementOn } from './store/movement.ts';
+export { movementOn, movementOrders } from './store/movement.ts';
 export { addPicture, setMarks } from './store/pictures.ts';

@@ -8,7 +8,8 @@ import { signMovement } from './movement.ts';
 import { mountPictures } from './pictures/routes.ts';
 import { movementOrders, readMovement } from './store/movement.ts';
 import { measuresOf, weighInRows } from './store/weighIns.ts';
-import { type PlanTold, trendOf } from './trend.ts';
+import type { PlanTold } from './ledger.ts';
+import { trendOf } from './trend.ts';
 
 /** `plan` is what this room is told of seasons and orders: the plan itself asks here for the body. */
 export const mountBody = (router: Router, house: Services, plan: PlanTold): void => {

@@ -1,8 +1,6 @@
-import type { LedgerRow, PaceDocument, Trend, TrendDay } from '@maul/contract/body';
+import type { PaceDocument, Trend, TrendDay } from '@maul/contract/body';
 import type { Athlete } from '@maul/contract/people';
-import type { OrderRow } from '@maul/contract/plan';
 import {
-  balanceOfRate,
   type BodyBasis,
   cameMorning,
   countsInTrend,
@@ -10,7 +8,6 @@ import {
   type DayEstimate,
   expectedMorning,
   filterExpenditure,
-  ledgerOf,
   type LoggedDay,
   LOOK_BACK_DAYS,
   paceOf,
@@ -19,26 +16,17 @@ import {
   smoothExpenditure,
   type WeighIn,
 } from '@maul/core/body';
-import { dayTypeOn, type Phase, phaseOn, phasesInOrder, type Season } from '@maul/core/plan';
+import { dayTypeOn, type Phase, phaseOn, type Season } from '@maul/core/plan';
 import { addDays, K90, type IsoDate } from '@maul/core/units';
 import { todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
+import { ledgerIn, type PlanTold } from './ledger.ts';
 import { basesAround } from './store/bases.ts';
 import { loggedDays, plannedIntake } from './store/intake.ts';
 import { movementOrders } from './store/movement.ts';
 import { pausesOf } from './store/pauses.ts';
 import { mornings, saidOnWaking } from './store/weighIns.ts';
-
-/** What the plan tells this room: the season in force on a day, and every order. */
-export interface PlanTold {
-  seasonOn: (trx: AppTransaction, athleteId: string, day: IsoDate) => Promise<Season>;
-  ordersFor: (
-    trx: AppTransaction,
-    athleteId: string,
-    phases: 'all',
-  ) => Promise<(OrderRow & { expectedKcal: number | null })[]>;
-}
 
 /** Three years are the longest span. */
 const MOST_DAYS = 1096;
@@ -50,7 +38,6 @@ const RECENT_DAYS = 14;
 const RECENT_COMPLETE = 7;
 /** The promise of tomorrow's scale is counted over so many mornings. */
 const KEPT_MORNINGS = 28;
-const LEDGER_ROWS = 60;
 
 /** Why a morning does not count in the pace of a phase. */
 const skipIn =
@@ -88,40 +75,6 @@ export const paceIn = (
     wanted: phase.rate,
     since: phase.from,
   };
-};
-
-/** Changes of food, movement and phase, with the energy that each asked for. */
-const changesOf = (
-  season: Season,
-  orders: Awaited<ReturnType<PlanTold['ordersFor']>>,
-  movement: Awaited<ReturnType<typeof movementOrders>>,
-  weightKg: number,
-  from: IsoDate,
-  today: IsoDate,
-) => {
-  const middle = (phase: Phase | undefined): number => (phase ? (phase.rate.low + phase.rate.high) / 2 : 0);
-  const phases = phasesInOrder(season);
-  const started = phases.map((phase, i) => ({
-    id: phase.id,
-    kind: 'phase' as const,
-    from: phase.from,
-    kcalPerDay: balanceOfRate(middle(phase) - middle(phases[i - 1]), weightKg),
-  }));
-  const signed = orders.flatMap((o) =>
-    o.expectedKcal === null || o.heldUntil === null
-      ? []
-      : [{ id: o.id, kind: 'order' as const, from: o.from, kcalPerDay: o.expectedKcal }],
-  );
-  const moved = movement.map((o) => ({
-    id: o.id,
-    kind: 'movement' as const,
-    from: o.from,
-    kcalPerDay: o.expectedKcal,
-  }));
-  return [...started, ...signed, ...moved]
-    .filter((c) => c.from > from && c.from <= today && Math.round(c.kcalPerDay) !== 0)
-    .sort((a, b) => (a.from < b.from ? 1 : -1))
-    .slice(0, LEDGER_ROWS);
 };
 
 const eatenIn = (days: readonly LoggedDay[], today: IsoDate): Trend['eaten'] => {
@@ -180,16 +133,15 @@ export const trendOf = async (
   const paused = (day: IsoDate): boolean =>
     pauses.some((p) => p.from <= day && (p.until === null || p.until >= day));
   const counting = log.flatMap(({ day, kg }) => (kg === null ? [] : [{ day, kg }]));
-  const movement = await movementOrders(trx, athlete.id);
-  const weightKg = told.at(-1)?.weightKg ?? start?.weightKg ?? 0;
-  const changes = changesOf(
+  const ledger = ledgerIn({
     season,
-    await plan.ordersFor(trx, athlete.id, 'all'),
-    movement,
-    weightKg,
-    begins,
+    orders: await plan.ordersFor(trx, athlete.id, 'all'),
+    movement: await movementOrders(trx, athlete.id),
+    mornings: counting,
+    weightKg: start?.weightKg ?? 0,
+    from: begins,
     today,
-  );
+  });
   const byDay = new Map(days.map((d) => [d.day, d]));
   const [last, now, next] = [told.at(-3), told.at(-2), told.at(-1)];
   const reading = log.at(-1)?.kg ?? null;
@@ -230,17 +182,7 @@ export const trendOf = async (
     cycle: sameCycleDays(counting, cycleStarts(periods), today) ?? null,
     pace: paceIn(season, counting, paused, today),
     eaten: eatenIn(log, today),
-    lastChange: changes[0]?.from ?? null,
-    ledger: ledgerOf(changes, counting, today).map(
-      ({ change, before, after, brought, ...rest }): LedgerRow => ({
-        id: change.id,
-        kind: change.kind,
-        from: change.from,
-        before: before ?? null,
-        after: after ?? null,
-        brought: brought ?? null,
-        ...rest,
-      }),
-    ),
+    lastChange: ledger[0]?.from ?? null,
+    ledger,
   };
 };

@@ -8,7 +8,7 @@ import { todayOf } from '../people/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { ProblemError } from '../platform/http/problems.ts';
 import { seasonOn } from '../plan/index.ts';
-import { packetOf } from './packet.ts';
+import { packetDays, packetOf } from './packet.ts';
 import { addCheckIn, checkInById, checkInHeads } from './store/weeks.ts';
 
 /** A week is read so far back, days. */
@@ -54,7 +54,7 @@ export const sentWeek = async (
 /** A week as it was sent; what the log says otherwise since then lies beside it, and changes nothing of it. */
 export const checkIn = async (trx: AppTransaction, athlete: Athlete, id: string): Promise<CheckIn> => {
   const kept = await sentWeek(trx, athlete, id);
-  const { days } = await packetOf(trx, athlete, kept.packet.to, todayOf(athlete));
+  const days = await packetDays(trx, athlete, kept.packet.to);
   return { ...kept, now: correctionsOf(kept.packet.days, days).length > 0 ? days : null };
 };
 

@@ -1,9 +1,10 @@
-import type { CheckIn } from '@maul/contract/coaching';
+import type { CameRow, CheckIn } from '@maul/contract/coaching';
 import type { OrderRow } from '@maul/contract/plan';
 import type { Athlete } from '@maul/contract/people';
+import { cameWords } from '@maul/core/body';
 import { correctionsOf, ROW_WORDS, saidText, weekLetter } from '@maul/core/coaching';
 import { changeText } from '@maul/core/plan';
-import type { IsoDate } from '@maul/core/units';
+import { addDays, fromGrams, grams, type IsoDate } from '@maul/core/units';
 import type { Content, TableCell } from 'pdfmake/interfaces.js';
 import type { AppTransaction } from '../platform/db/connect.ts';
 import { longDate, type Paper, pdfOf, QUIET_INK, right } from '../platform/pdf.ts';
@@ -24,6 +25,24 @@ const moment = (at: string, zone: string): string =>
   );
 
 const title = (text: string): Content => ({ text, bold: true, margin: [0, 10, 0, 2] });
+/** A list with its title; nothing where it would be empty. */
+const list = (name: string, lines: readonly string[]): Content[] =>
+  lines.length === 0 ? [] : [title(name), { ul: [...lines] }];
+
+/** "Carbs −20 g from Wed 4 Nov. Should bring −0.15 kg a week. Brought −0.21 kg a week ± 0.12. Worked." */
+const cameSentence = (row: CameRow, to: IsoDate, { body }: Athlete['profile']['units']): string => {
+  const { should, brought, verdict, lookOn } = cameWords(row, {
+    today: addDays(to, 1),
+    mass: (kg) => fromGrams(grams(kg * 1000), body),
+    unit: body,
+  });
+  const began = row.kind === 'phase' ? 'on' : 'from';
+  const look = lookOn === null ? '' : `; look on ${shortDay(lookOn)}`;
+  return [`${row.what} ${began} ${shortDay(row.from)}`, should, brought ?? '', `${verdict}${look}`]
+    .filter((part) => part !== '')
+    .map((part) => `${part}.`)
+    .join(' ');
+};
 const INK = { over: '#A3222B', short: '#7A5A00', inside: '#1E2327' } as const;
 
 /** The letter of a week as a PDF of a page, or of more where the words are long. Figures are those that were sent. */
@@ -77,31 +96,31 @@ const letterPdf = (
       layout: 'lightHorizontalLines',
       fontSize: 8,
     },
-    ...(letter.remarks.length === 0
-      ? []
-      : [
-          title('What stands out'),
-          { ul: letter.remarks.map((r) => `${shortDay(r.day)}: ${r.sentence}`) } as Content,
-        ]),
+    ...list(
+      'What stands out',
+      letter.remarks.map((r) => `${shortDay(r.day)}: ${r.sentence}`),
+    ),
     title(`${athlete.name} wrote`),
     week.words === '' ? { text: 'Nothing this week.', color: QUIET_INK } : week.words,
-    ...(!packet.said
-      ? []
-      : [
-          title('Asked with every week'),
-          { ul: packet.said.map((one) => `${one.text} ${saidText(one)}`) } as Content,
-        ]),
-    ...(inWeek.length === 0
-      ? []
-      : [
-          title('Orders'),
-          {
-            ul: inWeek.map(
-              (o) =>
-                `${changeText(o)} from ${shortDay(o.from)}${o.until === null ? '' : ` until ${shortDay(o.until)}`}, signed by ${o.signedByName}: ${o.reason}`,
-            ),
-          } as Content,
-        ]),
+    ...list(
+      'Asked with every week',
+      (packet.said ?? []).map((one) => `${one.text} ${saidText(one)}`),
+    ),
+    ...list(
+      'Orders',
+      inWeek.map(
+        (o) =>
+          `${changeText(o)} from ${shortDay(o.from)}${o.until === null ? '' : ` until ${shortDay(o.until)}`}, signed by ${o.signedByName}: ${o.reason}`,
+      ),
+    ),
+    ...list(
+      'What came of what was changed',
+      hide.weight ? [] : (packet.came ?? []).map((row) => cameSentence(row, packet.to, units)),
+    ),
+    ...list(
+      'Cautions',
+      (packet.cautions ?? []).map((c) => `${c.sentence} ${c.see} (${c.source})`),
+    ),
     ...week.answers.flatMap((a): Content[] => [
       title(`${a.authorName} answered, ${moment(a.at, athlete.zone)}`),
       [a.noChange ? 'No change.' : '', a.words].filter((t) => t !== '').join(' '),

@@ -1,15 +1,27 @@
-import type { Packet } from '@maul/contract/coaching';
+import type { LedgerRow, MovementOrder } from '@maul/contract/body';
+import type { CameRow, Packet } from '@maul/contract/coaching';
 import { type DayEntryRow, waterEntries } from '@maul/contract/diary';
 import type { Athlete } from '@maul/contract/people';
-import { cycleStarts, weekMean } from '@maul/core/body';
+import type { OrderRow } from '@maul/contract/plan';
+import { cycleStarts, LOOK_BACK_DAYS, movementWords, weekMean } from '@maul/core/body';
 import { PACKET_DAYS, type PacketDay, type PacketRow, type RowWindow } from '@maul/core/coaching';
 import { SOFT_BELOW } from '@maul/core/diary';
 import type { TargetKey } from '@maul/core/nutrition';
-import { countdown, dayTypeOn, phaseOn, phaseWeek, sodiumOfDay } from '@maul/core/plan';
+import {
+  changeText,
+  countdown,
+  dayTypeOn,
+  orderDays,
+  phaseName,
+  phaseOn,
+  phaseWeek,
+  type Season,
+  sodiumOfDay,
+} from '@maul/core/plan';
 import { addDays, daysBetween, type IsoDate } from '@maul/core/units';
-import { countingMornings, saidOnWaking } from '../body/index.ts';
+import { basesAround, countingMornings, ledgerIn, movementOrders, saidOnWaking } from '../body/index.ts';
 import type { AppTransaction } from '../platform/db/connect.ts';
-import { ordersFor, seasonOn } from '../plan/index.ts';
+import { ordersFor, seasonOn, standingFor } from '../plan/index.ts';
 import { openQuestions } from './store/weeks.ts';
 import { type WeekDay, weekSheets } from './weekSheets.ts';
 
@@ -104,6 +116,52 @@ const looksOf = (entries: readonly DayEntryRow[]): Packet['looks'] => {
   return [...last.values()];
 };
 
+/** Changes of so many days up to the end of a week are told with it. */
+const CHANGED_DAYS = 56;
+const MOST_CHANGES = 8;
+
+/** What a change was, with what came of it. */
+const whatChanged = (
+  row: LedgerRow,
+  season: Season,
+  orders: readonly OrderRow[],
+  movement: readonly MovementOrder[],
+): CameRow => {
+  const food = orders.find((o) => o.id === row.id);
+  const moved = movement.find((o) => o.id === row.id);
+  const phase = season.phases.find((p) => p.id === row.id);
+  const what = food
+    ? `${changeText(food)} on ${orderDays(food, season)}`
+    : moved
+      ? movementWords(moved.movement)
+      : `${phase ? phaseName(phase) : 'a phase'} began`;
+  return { ...row, what };
+};
+
+/** The days of a week as the log says them now, and what they were made from. */
+const readWeek = async (trx: AppTransaction, athlete: Athlete, to: IsoDate) => {
+  const from = addDays(to, 1 - PACKET_DAYS);
+  const sheets = await weekSheets(trx, athlete, from, to);
+  // What is compared before and after a change reaches further back than two weeks.
+  const mornings = await countingMornings(trx, athlete.id, addDays(to, 1 - LOOK_BACK_DAYS), addDays(to, 1));
+  const season = await seasonOn(trx, athlete.id, to);
+  const { periods, steps } = await saidOnWaking(trx, athlete.id, from, to);
+  const kgOn = new Map(mornings.map((m) => [m.day, m.kg]));
+  const days = sheets.map((one) => {
+    const on = phaseOn(season, one.day);
+    const type = one.targets?.dayType ?? (on && dayTypeOn(on, one.day));
+    return packetDay(one, type?.name ?? null, { kg: kgOn.get(one.day), steps: steps.get(one.day) });
+  });
+  return { from, sheets, mornings, season, periods, days };
+};
+
+/** The days of a week alone. */
+export const packetDays = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  to: IsoDate,
+): Promise<Packet['days']> => (await readWeek(trx, athlete, to)).days;
+
 /** The week of an athlete up to a day, as the log says it now: the same figures as the day, the trend and the plan show. */
 export const packetOf = async (
   trx: AppTransaction,
@@ -111,39 +169,47 @@ export const packetOf = async (
   to: IsoDate,
   today: IsoDate,
 ): Promise<Packet> => {
-  const from = addDays(to, 1 - PACKET_DAYS);
-  const days = await weekSheets(trx, athlete, from, to);
-  const mornings = await countingMornings(trx, athlete.id, addDays(from, -PACKET_DAYS), to);
-  const season = await seasonOn(trx, athlete.id, to);
+  const { from, sheets, mornings, season, periods, days } = await readWeek(trx, athlete, to);
   const phase = phaseOn(season, to);
   const show = countdown(season, today);
   const orders = await ordersFor(trx, athlete.id, 'all');
-  const { periods, steps } = await saidOnWaking(trx, athlete.id, from, to);
+  const movement = await movementOrders(trx, athlete.id);
   const start = athlete.profile.cycle ? cycleStarts(periods).findLast((d) => d <= to) : undefined;
-  const kgOn = new Map(mornings.map((m) => [m.day, m.kg]));
   const week = (end: IsoDate): Packet['week'] => {
     const mean = weekMean(mornings, end);
     return mean ? { kg: mean.kg, mornings: mean.mornings } : null;
   };
+  // A week is read on the morning after it, as Today and Trend are.
+  const asOf = to < today ? addDays(to, 1) : today;
+  const cautions = await standingFor(trx, athlete, asOf);
+  const came = ledgerIn({
+    season,
+    orders,
+    movement,
+    mornings: mornings.filter((m) => m.day <= asOf),
+    weightKg: (await basesAround(trx, athlete.id, asOf)).at(-1)?.weightKg ?? 0,
+    from: addDays(asOf, -LOOK_BACK_DAYS),
+    today: asOf,
+  })
+    .filter((row) => row.from > addDays(to, -CHANGED_DAYS))
+    .slice(0, MOST_CHANGES);
   return {
     from,
     to,
-    days: days.map((one) => {
-      const on = phaseOn(season, one.day);
-      const type = one.targets?.dayType ?? (on && dayTypeOn(on, one.day));
-      return packetDay(one, type?.name ?? null, { kg: kgOn.get(one.day), steps: steps.get(one.day) });
-    }),
+    days,
     phase: phase ? { kind: phase.kind, ...phaseWeek(phase, to) } : null,
     show: show ? { name: show.event.name, days: show.days } : null,
     week: week(to),
     before: week(addDays(from, -1)),
     wanted: phase?.rate ?? null,
     cycleDay: start === undefined ? null : daysBetween(start, to) + 1,
-    looks: looksOf(days.flatMap((one) => one.entries)),
+    looks: looksOf(sheets.flatMap((one) => one.entries)),
     orders: orders
       .filter((o) => o.acknowledgedAt === null || (o.from <= to && (o.until === null || o.until >= from)))
       .slice(0, 20)
       .map((o) => o.id),
     questions: await openQuestions(trx, athlete.id),
+    ...(came.length > 0 ? { came: came.map((row) => whatChanged(row, season, orders, movement)) } : {}),
+    ...(cautions.length > 0 ? { cautions } : {}),
   };
 };

@@ -2,9 +2,9 @@ import type { Athlete } from '@maul/contract/people';
 import { workOf } from '@maul/contract/diary';
 import { basisOn, type WeighIn } from '@maul/core/body';
 import { closingOf, dayCompleteness } from '@maul/core/diary';
-import { type Caution, cautionPerson, measuredCautions, planCautions } from '@maul/core/plan';
+import { type Caution, cautionPerson, healthCautions, measuredCautions } from '@maul/core/plan';
 import type { IsoDate } from '@maul/core/units';
-import { OF_HEALTH, type Timeline } from '../plan/index.ts';
+import type { Timeline } from '../plan/index.ts';
 import type { WeekDay } from './weekSheets.ts';
 
 /**
@@ -43,6 +43,6 @@ export const signsOf = (
     person,
   );
   const now = targetsOn(today);
-  const said = now ? planCautions([now], person, routine, true).filter((c) => OF_HEALTH.includes(c.id)) : [];
+  const said = now ? healthCautions(now, person, routine) : [];
   return [...measured, ...said].filter((c) => c.level !== 'note');
 };

@@ -4,10 +4,12 @@ import {
   cautionPerson,
   cautionStanding,
   confirmationHolds,
+  healthCautions,
+  inGravity,
   measuredCautions,
+  ofHealth,
   phaseAim,
   type Caution,
-  type CautionId,
   type Confirmation,
 } from '@maul/core/plan';
 import type { Athlete } from '@maul/contract/people';
@@ -17,17 +19,22 @@ import { completeIntake, countingMornings, basesAround, workDone } from '../body
 import { seasonOn } from './store/seasons.ts';
 import { timeline } from './timeline.ts';
 
-/** Cautions on what was eaten and weighed in the last eight weeks. */
-export const measuredFor = async (
+/** Who the cautions of a day are about, and the plan of the weeks before it; undefined before the first body is known. */
+const readFor = async (trx: AppTransaction, athlete: Athlete, today: IsoDate) => {
+  const basis = (await basesAround(trx, athlete.id, today)).at(-1);
+  if (!basis) return undefined;
+  const from = addDays(today, -56);
+  const { targetsOn } = await timeline(trx, athlete.id, from);
+  return { from, targetsOn, person: cautionPerson(athlete, basis, today) };
+};
+
+const measuredBy = async (
   trx: AppTransaction,
   athlete: Athlete,
   today: IsoDate,
+  { from, targetsOn, person }: NonNullable<Awaited<ReturnType<typeof readFor>>>,
 ): Promise<Caution[]> => {
-  const basis = (await basesAround(trx, athlete.id, today)).at(-1);
-  if (!basis) return [];
-  const from = addDays(today, -56);
   const eaten = await completeIntake(trx, athlete.id, from, addDays(today, -1));
-  const { targetsOn } = await timeline(trx, athlete.id, from);
   return measuredCautions(
     {
       today,
@@ -42,17 +49,34 @@ export const measuredFor = async (
         return plan && aim !== undefined ? [{ day, aim, usual: phaseAim(plan.phase, plan.basis) }] : [];
       }),
     },
-    cautionPerson(athlete, basis, today),
+    person,
   );
 };
 
-/** Cautions that come from what an athlete says of their health. */
-export const OF_HEALTH: readonly CautionId[] = [
-  'pregnancy',
-  'eating-disorder',
-  'illness',
-  'signs-of-low-availability',
-];
+/** Cautions on what was eaten and weighed in the last eight weeks. */
+export const measuredFor = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  today: IsoDate,
+): Promise<Caution[]> => {
+  const read = await readFor(trx, athlete, today);
+  return read ? measuredBy(trx, athlete, today, read) : [];
+};
+
+/** Those, and what the athlete says of their health against the plan of the day, the gravest first. */
+export const standingFor = async (
+  trx: AppTransaction,
+  athlete: Athlete,
+  today: IsoDate,
+): Promise<Caution[]> => {
+  const read = await readFor(trx, athlete, today);
+  if (!read) return [];
+  const plan = read.targetsOn(today);
+  return inGravity([
+    ...(await measuredBy(trx, athlete, today, read)),
+    ...(plan ? healthCautions(plan, read.person, athlete.profile.routine) : []),
+  ]);
+};
 
 /**
  * Throws where something that is not shared with whoever signs asks for their word: nobody stands by what they have not read. The sentence says
@@ -64,7 +88,7 @@ export const openOrRefuse = (
   nothing: string,
 ): void => {
   if (reader.sees.includes('health')) return;
-  if (cautions.some((c) => c.level !== 'note' && OF_HEALTH.includes(c.id)))
+  if (cautions.some((c) => c.level !== 'note' && ofHealth(c)))
     throw new ProblemError(
       'not-allowed',
       `Something that ${name} keeps to themselves stands against this. Talk about it with them; once they share what they say of their health, it can be read and signed. ${nothing}`,

@@ -26,6 +26,7 @@ import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
 import { Answers, ReadBy } from './week/Answers.tsx';
 import { LetterLinks } from './week/LetterLinks.tsx';
 import { FormFields, Said, saidOf, type SaidDraft } from './week/Said.tsx';
+import { WeekCame, WeekCautions } from './week/Told.tsx';
 import { useCheckIn, useForm, useWeek } from './week/useWeeks.ts';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
 
@@ -212,6 +213,7 @@ const SentWeek = ({ athlete, week }: { athlete: Athlete; week: CheckIn }) => {
         <p className="second">{plural(week.packet.pictures.length, 'picture')} went along.</p>
       )}
       <WeekHead packet={week.packet} units={athlete.profile.units} hideWeight={athlete.profile.hide.weight} />
+      <WeekCautions packet={week.packet} />
       {corrections.length > 0 && (
         <p className="second">
           {plural(corrections.length, 'figure was', 'figures were')} corrected in the log since it was sent;
@@ -226,6 +228,7 @@ const SentWeek = ({ athlete, week }: { athlete: Athlete; week: CheckIn }) => {
         hide={athlete.profile.hide}
       />
       <Remarks remarks={remarks} />
+      {!athlete.profile.hide.weight && <WeekCame packet={week.packet} units={athlete.profile.units} />}
       <p className="quiet week-print-only">
         Printed from Maul. Figures as they were sent on {longDateTime(week.sentAt)}.
       </p>
@@ -251,11 +254,13 @@ const Now = ({ athlete, list, onSent }: { athlete: Athlete; list: CheckIns; onSe
         {shortDate(packet.from)} to {shortDate(packet.to)}
       </h2>
       <WeekHead packet={packet} units={units} hideWeight={hide.weight} />
+      <WeekCautions packet={packet} />
       {athlete.hasCoach && (
         <Words key={packet.to} athlete={athlete} packet={packet} today={list.today} onSent={onSent} />
       )}
       <WeekSheet packet={packet} remarks={remarks} corrections={[]} units={units} hide={hide} />
       <Remarks remarks={remarks} />
+      {!hide.weight && <WeekCame packet={packet} units={units} />}
     </section>
   );
 };

@@ -21,6 +21,7 @@ import { History, Orders, Runs } from './week/InForce.tsx';
 import { LetterLinks } from './week/LetterLinks.tsx';
 import { fetchAhead, useCheckIn } from './week/useWeeks.ts';
 import { Said } from './week/Said.tsx';
+import { WeekCame, WeekCautions } from './week/Told.tsx';
 import { Remarks, WeekHead, WeekSheet } from './week/WeekSheet.tsx';
 
 /** Weeks that wait, in the order of need; those put off come last. */
@@ -180,6 +181,7 @@ const Sheet = ({
       </Head>
       {document && <NotShared athlete={document.athlete} kinds={['log', 'body', 'pictures', 'messages']} />}
       <WeekHead packet={packet} units={units} hideWeight={false} />
+      <WeekCautions packet={packet} />
       <div className="review-grid">
         <div>
           <WeekSheet
@@ -210,6 +212,7 @@ const Sheet = ({
             <div>{document && <SheetTrend document={document} />}</div>
             <div>
               <Orders week={week} document={document} />
+              <WeekCame packet={packet} units={units} />
               <Runs athleteId={athleteId} />
               {document && <History document={document} />}
               <LetterLinks athleteId={athleteId} id={week.id} />

@@ -1,5 +1,6 @@
 import type { RosterFilter, RosterRow } from '@maul/contract/coaching';
 import { PHASE_NAMES, type PhaseKind } from '@maul/core/plan';
+import { signedText } from '@maul/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { Link, useSearchParams } from 'react-router';
 import Checkbox from '@mui/material/Checkbox';
@@ -15,9 +16,6 @@ import { call } from '../data/api.ts';
 import { useSession } from '../data/session.ts';
 import '../ui/styles/review.css';
 
-const percent = (value: number): string =>
-  `${value < 0 ? '−' : value > 0 ? '+' : ''}${Math.abs(value).toFixed(2)}`;
-
 const Pace = ({ row }: { row: RosterRow }) => {
   if (row.rate === null || row.wanted === null) return <p className="second">Too few mornings to say</p>;
   const { low, high } = row.wanted;
@@ -27,9 +25,9 @@ const Pace = ({ row }: { row: RosterRow }) => {
   return (
     <>
       <p>
-        <b className={state === 'inside' ? 'is-inside' : ''}>{percent(row.rate)} % a week</b>{' '}
+        <b className={state === 'inside' ? 'is-inside' : ''}>{signedText(row.rate, 2)} % a week</b>{' '}
         <span className="quiet">
-          wanted {percent(low)} to {percent(high)}
+          wanted {signedText(low, 2)} to {signedText(high, 2)}
         </span>
       </p>
       <Gauge

@@ -1,4 +1,4 @@
-export { CautionLine, standingText } from './cautions/Cautions.tsx';
+export { CautionLine, CautionList, standingText } from './cautions/Cautions.tsx';
 export { WhyDialog } from './lazy.ts';
 export { Acknowledge } from './orders/Acknowledge.tsx';
 export { MovementForm } from './orders/MovementForm.tsx';

@@ -1,3 +1,4 @@
+import { whole } from '../../units/index.ts';
 import { SESSION_MET, sessionKcal } from '../composition/equations.ts';
 
 /** Energy of work, net of rest: what an hour of it costs beyond lying still. */
@@ -152,6 +153,18 @@ export type OrderedMovement =
 /** Which work an order is about. */
 export const movementOf = (movement: OrderedMovement): 'cardio' | 'steps' =>
   movement.kind === 'none' ? movement.of : movement.kind;
+
+/** "20 min of cardio on 3 days a week", "9,000 steps a day". */
+export const movementWords = (movement: OrderedMovement): string => {
+  switch (movement.kind) {
+    case 'cardio':
+      return `${movement.minutes} min of cardio on ${movement.daysPerWeek} ${movement.daysPerWeek === 1 ? 'day' : 'days'} a week`;
+    case 'steps':
+      return `${whole(movement.steps)} steps a day`;
+    case 'none':
+      return `no ordered ${movement.of} any more`;
+  }
+};
 
 /** Net energy of ordered work, kcal a day in the mean of a week. Cardio is taken at 6 MET. Sources: Ainsworth 2011, from memory; ACSM. */
 export const movementKcal = (movement: OrderedMovement, weightKg: number, heightCm: number): number => {

@@ -1,4 +1,4 @@
-import { K90 } from '../../units/index.ts';
+import { K90, signedText } from '../../units/index.ts';
 import type { DayEstimate, LoggedDay, ScaleParts } from '../filter/days.ts';
 
 /** A change from one morning to the next and what makes it, kg. */
@@ -102,9 +102,6 @@ const PART_WORDS: Readonly<Record<ScalePart, string>> = {
   wander: 'water that comes and goes',
 };
 
-/** `-0.1`, with a real minus. */
-const signed = (kg: number): string => `${kg < 0 ? '−' : '+'}${Math.abs(kg).toFixed(1)}`;
-
 /** The parts of a change in words, the largest first; empty where nothing shows. */
 export const partsInWords = (
   { parts }: Pick<ScaleChange, 'parts'>,
@@ -113,7 +110,7 @@ export const partsInWords = (
   [...parts]
     .sort((a, b) => Math.abs(b.kg) - Math.abs(a.kg))
     .filter((part) => Math.abs(inUnits(part.kg)) >= SHOWS)
-    .map((part) => `${signed(inUnits(part.kg))} ${PART_WORDS[part.name]}`)
+    .map((part) => `${signedText(inUnits(part.kg), 1)} ${PART_WORDS[part.name]}`)
     .join(', ');
 
 /**
@@ -146,7 +143,7 @@ export const morningSentence = (
   } else words.push(`${came.inside ? 'Inside' : 'Outside'} what was expected`);
   const why = [
     said,
-    Math.abs(inUnits(rest)) >= 0.1 ? `${signed(inUnits(rest))} body water that comes and goes` : '',
+    Math.abs(inUnits(rest)) >= 0.1 ? `${signedText(inUnits(rest), 1)} body water that comes and goes` : '',
   ].filter((part) => part !== '');
   const tissue =
     tissuePerWeek === undefined

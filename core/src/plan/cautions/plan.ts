@@ -6,7 +6,14 @@ import { rateOfIntake } from '../targets/parts.ts';
 import { type DayTargets } from '../targets/targets.ts';
 import { ENOUGH_AVAILABILITY, energyAvailability, LOW_AVAILABILITY } from '../../body/index.ts';
 import { plannedWork } from './plannedWork.ts';
-import { DOCTOR_OR_DIETITIAN, inGravity, PRACTICE, type Caution, type CautionPerson } from './types.ts';
+import {
+  DOCTOR_OR_DIETITIAN,
+  inGravity,
+  ofHealth,
+  PRACTICE,
+  type Caution,
+  type CautionPerson,
+} from './types.ts';
 
 /** Planned energy below these is very low whatever the body, kcal. common practice, no source. */
 export const VERY_LOW = { female: 1200, male: 1500 } as const;
@@ -290,6 +297,10 @@ export const planCautions = (
     ...byFat(days, person),
     ...byBody(days, person),
   ]);
+
+/** Cautions of one day's plan that come from what the athlete says of their health, the gravest first. */
+export const healthCautions = (day: DayTargets, person: CautionPerson, routine: Routine): Caution[] =>
+  planCautions([day], person, routine, true).filter(ofHealth);
 
 /**
  * Cautions of a plan together with those of the log, which count where the plan takes energy away. Of one kind the planned one

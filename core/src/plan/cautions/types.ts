@@ -29,6 +29,32 @@ export const CAUTION_IDS = [
 ] as const;
 export type CautionId = (typeof CAUTION_IDS)[number];
 
+/** What of an athlete a caution on the log, the mornings or their health is told from; the rest comes from the plan or from who they are. */
+const TOLD_FROM: Readonly<Partial<Record<CautionId, readonly ('log' | 'body' | 'health')[]>>> = {
+  pregnancy: ['health'],
+  'eating-disorder': ['health'],
+  illness: ['health'],
+  'signs-of-low-availability': ['health'],
+  'very-low-intake': ['log'],
+  swings: ['log'],
+  'sodium-low': ['log'],
+  'sodium-swing': ['log'],
+  'low-energy-availability': ['log', 'body'],
+  'losing-too-fast': ['body'],
+};
+
+/** True for what an athlete says of their health. */
+export const ofHealth = ({ id }: Pick<Caution, 'id'>): boolean => TOLD_FROM[id]?.includes('health') ?? false;
+
+/**
+ * Whether a caution on what was eaten, weighed or said may be read by somebody with whom only some of it is shared: they see all that it is told from.
+ *
+ * @example
+ * cautionSeen({ id: 'losing-too-fast' }, ['log']) // => false
+ */
+export const cautionSeen = ({ id }: Pick<Caution, 'id'>, sees: readonly string[]): boolean =>
+  (TOLD_FROM[id] ?? []).every((kind) => sees.includes(kind));
+
 /** Something that may hurt, said where the number is made and where it is eaten. Never a diagnosis. */
 export interface Caution {
   id: CautionId;

@@ -1,5 +1,5 @@
 import { BOARD_DAY, type DayType } from '../season/dayTypes.ts';
-import type { Phase } from '../season/season.ts';
+import type { Phase, Season } from '../season/season.ts';
 import type { IsoDate } from '../../units/index.ts';
 import { TARGET_WORDS, type TargetKey } from '../../nutrition/index.ts';
 
@@ -32,6 +32,17 @@ export const changeText = ({ macro, change }: Pick<ChangeOrder, 'macro' | 'chang
   return change.kind === 'absolute'
     ? `${TARGET_WORDS[macro]} to ${change.amount} ${unit}`
     : `${TARGET_WORDS[macro]} ${change.amount < 0 ? '−' : '+'}${Math.abs(change.amount)} ${unit}`;
+};
+
+/** The day types an order binds, by name: "all days", "low and rest days". */
+export const orderDays = (
+  { phaseId, dayTypes }: Pick<ChangeOrder, 'phaseId' | 'dayTypes'>,
+  { phases }: Pick<Season, 'phases'>,
+): string => {
+  if (dayTypes === null) return 'all days';
+  const phase = phases.find((p) => p.id === phaseId);
+  const names = dayTypes.map((id) => (phase?.dayTypes.find((t) => t.id === id)?.name ?? id).toLowerCase());
+  return `${names.join(' and ')} days`;
 };
 
 /** The first day that an order binds, or undefined while it waits for a confirmation. */

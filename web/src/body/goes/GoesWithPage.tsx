@@ -1,4 +1,5 @@
 import type { GoesWithDocument } from '@maul/contract/body';
+import { signedText } from '@maul/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { Link } from 'react-router';
@@ -8,7 +9,7 @@ import { Fault } from '../../ui/Fault.tsx';
 import { plural } from '../../ui/formats/show.ts';
 import { MARK_WORDS } from '../morning/marks.ts';
 import { Eliminations } from './Eliminations.tsx';
-import { percentOf, signed } from '../trend/words.ts';
+import { percentOf } from '../trend/words.ts';
 import './goes.css';
 
 type Row = GoesWithDocument['rows'][number];
@@ -39,7 +40,7 @@ const Table = ({ rows }: { rows: readonly Row[] }) => (
           <td>
             {row.without.mean.toFixed(1)} <span className="quiet">({plural(row.without.days, 'day')})</span>
           </td>
-          <td>{signed(row.difference, 1)}</td>
+          <td>{signedText(row.difference, 1)}</td>
           <td>{percentOf(row.corrected)}</td>
         </tr>
       ))}

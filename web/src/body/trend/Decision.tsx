@@ -2,10 +2,11 @@ import type { DecisionDraft, Decision as Decided } from '@maul/core/body';
 import Button from '@mui/material/Button';
 import { lazy, type RefObject, Suspense, useState } from 'react';
 import type { Units } from '@maul/contract/people';
+import { signedText } from '@maul/core/units';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { bodyFigure, bodyNumber } from '../../ui/formats/units.ts';
 import { datesInWords, shortDate } from '../../ui/formats/show.ts';
-import { draftText, percentOf, signed } from './words.ts';
+import { draftText, percentOf } from './words.ts';
 import type { ForecastTold } from './forecast.worker.ts';
 
 const SignDraft = lazy(() => import('./SignDraft.tsx'));
@@ -92,7 +93,7 @@ export const Decision = ({
                   {d.school !== 'none' && !hidden && (
                     <span className="second">
                       {' '}
-                      {signed(mass(d.kgPerWeek), 2)} {units.body} a week.
+                      {signedText(mass(d.kgPerWeek), 2)} {units.body} a week.
                     </span>
                   )}
                 </span>

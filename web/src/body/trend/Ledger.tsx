@@ -1,9 +1,11 @@
 import type { MovementOrder, Trend } from '@maul/contract/body';
 import type { OrderRow, SeasonDocument } from '@maul/contract/plan';
+import { cameWords } from '@maul/core/body';
+import { signedText } from '@maul/core/units';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { shortDate } from '../../ui/formats/show.ts';
-import { changeText, signed, VERDICTS } from './words.ts';
+import { changeText } from './words.ts';
 
 /** What was changed, what it should have done, and what came of it; searched by its words. */
 export const Ledger = ({
@@ -23,13 +25,17 @@ export const Ledger = ({
   unit: string;
 }) => {
   const [sought, setSought] = useState('');
-  const rows = trend.ledger.map((row) => ({ row, ...changeText(row, document, orders) }));
-  const words = sought.trim().toLowerCase().split(/\s+/);
-  const found = rows.filter(({ row, what, by, reason }) => {
-    const text = `${what} ${by ?? ''} ${reason ?? ''} ${VERDICTS[row.verdict]}`.toLowerCase();
-    return words.every((word) => text.includes(word));
+  const rows = trend.ledger.map((row) => ({
+    row,
+    words: cameWords(row, { today: trend.today, mass, unit }),
+    ...changeText(row, document, orders),
+  }));
+  const wanted = sought.trim().toLowerCase().split(/\s+/);
+  const found = rows.filter(({ words, what, by, reason }) => {
+    const text = `${what} ${by ?? ''} ${reason ?? ''} ${words.verdict}`.toLowerCase();
+    return wanted.every((word) => text.includes(word));
   });
-  const perWeek = (kg: number): string => `${signed(mass(kg), 2)} ${unit} a week`;
+  const perWeek = (kg: number): string => `${signedText(mass(kg), 2)} ${unit} a week`;
   return (
     <section aria-label="What came of it" className="trend-ledger">
       <div className="ledger-head">
@@ -51,7 +57,7 @@ export const Ledger = ({
       )}
       {rows.length > 0 && found.length === 0 && <p className="second">No change has these words.</p>}
       <ol>
-        {found.map(({ row, what, by, reason }) => (
+        {found.map(({ row, words, what, by, reason }) => (
           <li key={row.id} className="ledger-row">
             <span className="ledger-letter" aria-hidden={!letters.has(row.id)}>
               {letters.get(row.id) ?? ''}
@@ -64,16 +70,9 @@ export const Ledger = ({
               </p>
               {reason !== null && <p className="second">{reason}</p>}
               <p>
-                Should bring {perWeek(row.expected)}.{' '}
-                {row.brought && row.verdict !== 'early' && (
-                  <>
-                    Brought {perWeek(row.brought.kgPerWeek)} ± {mass(row.brought.band).toFixed(2)}.{' '}
-                  </>
-                )}
-                <b className={row.verdict === 'worked' ? 'is-inside' : undefined}>{VERDICTS[row.verdict]}</b>
-                {(row.verdict === 'early' || row.verdict === 'open') && row.lookOn > trend.today
-                  ? `; look on ${shortDate(row.lookOn)}.`
-                  : '.'}
+                {words.should}. {words.brought !== null && `${words.brought}. `}
+                <b className={row.verdict === 'worked' ? 'is-inside' : undefined}>{words.verdict}</b>
+                {words.lookOn === null ? '.' : `; look on ${shortDate(words.lookOn)}.`}
                 {row.before && row.after && row.verdict !== 'early' && (
                   <span className="second">
                     {' '}

@@ -1,9 +1,9 @@
 import type { PaceDocument, Trend } from '@maul/contract/body';
 import type { Units } from '@maul/contract/people';
-import { K90 } from '@maul/core/units';
+import { K90, signedText } from '@maul/core/units';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { shortDate } from '../../ui/formats/show.ts';
-import { cycleInWords, oddsInWords, signed, skippedInWords } from './words.ts';
+import { cycleInWords, oddsInWords, skippedInWords } from './words.ts';
 
 const VERDICT: Readonly<Record<PaceDocument['verdict'], string>> = {
   early: 'Not off pace yet: too few days count.',
@@ -41,11 +41,11 @@ export const Pace = ({ pace, cycle, units }: { pace: PaceDocument; cycle: Trend[
       {slope ? (
         <>
           <p className="trend-figure">
-            {signed(slope.percent, 2)} <small>% a week ± {spread.toFixed(2)}</small>
+            {signedText(slope.percent, 2)} <small>% a week ± {spread.toFixed(2)}</small>
           </p>
           <p className="second">
-            Wanted {signed(losing ? wanted.high : wanted.low, 2)} to{' '}
-            {signed(losing ? wanted.low : wanted.high, 2)} % a week.
+            Wanted {signedText(losing ? wanted.high : wanted.low, 2)} to{' '}
+            {signedText(losing ? wanted.low : wanted.high, 2)} % a week.
           </p>
           <Gauge
             label={losing ? 'Loss' : 'Change'}

@@ -1,10 +1,9 @@
 import type { Trend } from '@maul/contract/body';
 import type { Units } from '@maul/contract/people';
 import { weeksOf } from '@maul/core/body';
-import { whole } from '@maul/core/units';
+import { signedText, whole } from '@maul/core/units';
 import { bodyFigure, energyFigure } from '../../ui/formats/units.ts';
 import { plural, shortDate } from '../../ui/formats/show.ts';
-import { signed } from './words.ts';
 
 /** The chart as a table: a row a week, the newest first. */
 export const WeekTable = ({
@@ -49,7 +48,7 @@ export const WeekTable = ({
                 <td title={w.kg ? plural(w.kg.days, 'morning') : undefined}>
                   {w.kg ? bodyFigure(w.kg.mean, units) : 'not known'}
                 </td>
-                <td>{w.rate === undefined ? '' : signed(w.rate, 2)}</td>
+                <td>{w.rate === undefined ? '' : signedText(w.rate, 2)}</td>
               </>
             )}
             <td title={w.kcal ? plural(w.kcal.days, 'complete day') : undefined}>

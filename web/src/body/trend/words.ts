@@ -2,16 +2,11 @@ import type { LedgerRow, MovementOrder, PaceDocument, Trend } from '@maul/contra
 import type { OrderRow, SeasonDocument } from '@maul/contract/plan';
 import type { DecisionDraft } from '@maul/core/body';
 import { phaseName } from '@maul/core/plan';
+import { signedText } from '@maul/core/units';
 import { movementText, orderText } from '../../plan/index.ts';
 import type { Units } from '@maul/contract/people';
 import { bodyNumber } from '../../ui/formats/units.ts';
 import { plural } from '../../ui/formats/show.ts';
-
-/** With a real minus: −0.65, +0.4. */
-export const signed = (value: number, digits: number): string => {
-  const text = Math.abs(value).toFixed(digits);
-  return Number(text) === 0 ? text : `${value < 0 ? '−' : '+'}${text}`;
-};
 
 export const percentOf = (part: number): string => {
   if (part > 0.99) return 'over 99 %';
@@ -36,7 +31,7 @@ export const skippedInWords = (pace: Pick<PaceDocument, 'skipped'>): string[] =>
 export const cycleInWords = (cycle: NonNullable<Trend['cycle']>, units: Units): string => {
   const mass = (kg: number): number => bodyNumber(kg, units);
   return (
-    `Cycle days ${cycle.fromDay} to ${cycle.toDay}: ${signed(mass(cycle.difference), 1)} ± ${mass(cycle.band).toFixed(1)} ${units.body} (90 %) ` +
+    `Cycle days ${cycle.fromDay} to ${cycle.toDay}: ${signedText(mass(cycle.difference), 1)} ± ${mass(cycle.band).toFixed(1)} ${units.body} (90 %) ` +
     `against the same days ${cycle.apart} days before (${cycle.now.mornings} and ${plural(cycle.before.mornings, 'morning')}).`
   );
 };
@@ -89,13 +84,6 @@ export const draftText = ({ school, change }: DecisionDraft): { school: string; 
     change.kind === 'none'
       ? 'Food and movement stay as they are.'
       : change.kind === 'food'
-        ? `${signed(change.kcalPerDay, 0)} kcal a day, which is ${signed(change.kcalPerDay / 4, 0)} g of carbs.`
+        ? `${signedText(change.kcalPerDay, 0)} kcal a day, which is ${signedText(change.kcalPerDay / 4, 0)} g of carbs.`
         : `${change.minutes} min of cardio on ${plural(change.daysPerWeek, 'day')} a week, ${change.kcalEach} kcal each.`,
 });
-
-export const VERDICTS: Readonly<Record<LedgerRow['verdict'], string>> = {
-  early: 'Too early to tell',
-  worked: 'Worked',
-  'did not': 'Did not do what it should',
-  open: 'Cannot be told yet',
-};

@@ -16,6 +16,7 @@ import {
   rowWindowText,
 } from '@maul/core/coaching';
 import { rateBetween } from '@maul/core/body';
+import { signedText } from '@maul/core/units';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { bodyFigure } from '../../ui/formats/units.ts';
 import { dayOfWeek, shortDate } from '../../ui/formats/show.ts';
@@ -278,8 +279,6 @@ export const WeekHead = ({
 }) => {
   const { week, before, wanted, cycleDay, looks } = packet;
   const rate = rateBetween(before ?? undefined, week ?? undefined);
-  const signed = (value: number, digits: number): string =>
-    `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`;
   const last = looks.at(-1);
   return (
     <dl className="week-head">
@@ -310,11 +309,11 @@ export const WeekHead = ({
             {rate === undefined ? (
               <span className="second">too few mornings to say</span>
             ) : (
-              <b className="n">{signed(rate, 2)} % a week</b>
+              <b className="n">{signedText(rate, 2)} % a week</b>
             )}{' '}
             {wanted && (
               <span className="second">
-                wanted {signed(wanted.low, 2)} to {signed(wanted.high, 2)}
+                wanted {signedText(wanted.low, 2)} to {signedText(wanted.high, 2)}
               </span>
             )}
           </dd>

@@ -3,8 +3,10 @@ import { beforeEach, describe, expect, jest, test } from '@jest/globals';
 import type { Packet } from '@maul/contract/coaching';
 import { correctionsOf, remarksOf } from '@maul/core/coaching';
 import { addDays, datesFrom, isoDate } from '@maul/core/units';
+import { MemoryRouter } from 'react-router';
 import { fireEvent, render, screen, within } from '@testing-library/react';
 import { afresh } from '../../testing/render.tsx';
+import { WeekCame, WeekCautions } from './Told.tsx';
 import { Remarks, WeekHead, WeekSheet } from './WeekSheet.tsx';
 
 const FROM = isoDate('2026-11-16');
@@ -97,5 +99,67 @@ describe('the head of a week', () => {
     unmount();
     const { container } = render(<WeekHead packet={packet()} units={METRIC} hideWeight />);
     expect(container.textContent).not.toContain('77.5');
+  });
+});
+
+describe('what came of what was changed, and what may hurt', () => {
+  const side = { from: FROM, to: FROM, kgPerWeek: -0.4, band: 0.1, mornings: 9 };
+  const told = (id: string, what: string, change: Partial<NonNullable<Packet['came']>[number]> = {}) => ({
+    id,
+    what,
+    kind: 'order' as const,
+    from: addDays(FROM, -21),
+    expected: -0.15,
+    before: side,
+    after: side,
+    brought: { kgPerWeek: -0.21, band: 0.12 },
+    verdict: 'worked' as const,
+    lookOn: addDays(FROM, -4),
+    meanwhile: [],
+    ...change,
+  });
+  test('each change with what it should do, what it did, and what else changed', () => {
+    const early = { verdict: 'early', lookOn: addDays(FROM, 14) } as const;
+    const came = [
+      told('b', '20 min of cardio on 3 days a week', {
+        ...early,
+        kind: 'movement',
+        meanwhile: ['a', 'gone'],
+      }),
+      told('a', 'carbs −20 g on low days'),
+    ];
+    render(<WeekCame packet={packet({ came })} units={METRIC} />);
+    const [first, second] = screen.getAllByRole('listitem').map((li) => li.textContent);
+    expect(first).toMatch(
+      /Too early to tell; look on Mon 30 Nov\. Changed meanwhile too: carbs −20 g on low days; another change\.$/,
+    );
+    expect(first).not.toContain('Brought');
+    expect(second).toBe(
+      'carbs −20 g on low days from Mon 26 Oct. Should bring −0.15 kg a week. Brought −0.21 kg a week ± 0.12. Worked.',
+    );
+  });
+  test('a week of before, or one in which nothing was changed, says so', () => {
+    render(<WeekCame packet={packet()} units={METRIC} />);
+    expect(screen.getByText(/^Nothing was changed/)).toBeTruthy();
+  });
+  test('cautions stand with whom to see; without one there is nothing', () => {
+    const caution = {
+      id: 'very-low-intake',
+      level: 'confirm',
+      sentence: 'The last seven days average 900 kcal eaten.',
+      source: 'common practice, no source',
+      see: 'Talk to a doctor or a registered dietitian.',
+      figure: 900,
+      worse: 'lower',
+      needs: null,
+    } as const;
+    const { rerender } = render(<WeekCautions packet={packet({ cautions: [caution] })} />, {
+      wrapper: MemoryRouter,
+    });
+    expect(screen.getByLabelText('Cautions').textContent).toMatch(
+      /^Caution\. The last seven days average 900 kcal eaten\. Talk to a doctor/,
+    );
+    rerender(<WeekCautions packet={packet()} />);
+    expect(screen.queryByLabelText('Cautions')).toBeNull();
   });
 });

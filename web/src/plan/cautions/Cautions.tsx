@@ -12,6 +12,18 @@ const WAITS = {
   second: 'Confirmed once; the second time comes a day later.',
 } as const;
 
+const LEVEL_WORDS = { note: 'Note.', confirm: 'Caution.', refuse: 'Not possible in Maul.' } as const;
+
+const Words = ({ caution }: { caution: Caution }) => (
+  <>
+    <b>{LEVEL_WORDS[caution.level]} </b>
+    {caution.sentence} {caution.see}{' '}
+    <span className="quiet">
+      ({caution.source}; <Link to="/about">about the numbers</Link>)
+    </span>
+  </>
+);
+
 /** One caution: the sentence, its source, whom to see, and what is done about it. */
 export const CautionLine = ({ caution, children }: { caution: Caution; children?: ReactNode }) => (
   <Alert
@@ -19,19 +31,20 @@ export const CautionLine = ({ caution, children }: { caution: Caution; children?
     icon={false}
     className={`caution caution-${caution.level}`}
   >
-    <b>
-      {caution.level === 'note'
-        ? 'Note. '
-        : caution.level === 'confirm'
-          ? 'Caution. '
-          : 'Not possible in Maul. '}
-    </b>
-    {caution.sentence} {caution.see}{' '}
-    <span className="quiet">
-      ({caution.source}; <Link to="/about">about the numbers</Link>)
-    </span>
+    <Words caution={caution} />
     {children}
   </Alert>
+);
+
+/** Cautions to be read where room is short: the same words, a line each. */
+export const CautionList = ({ cautions }: { cautions: readonly Caution[] }) => (
+  <ul className="caution-list">
+    {cautions.map((caution) => (
+      <li key={caution.id} className={`caution-${caution.level}`}>
+        <Words caution={caution} />
+      </li>
+    ))}
+  </ul>
 );
 
 /** Cautions on a plan that is being made: hard ones are confirmed here, an X cannot be. */

@@ -1,17 +1,8 @@
 import type { OrderRow } from '@maul/contract/plan';
-import { changeText, type Season } from '@maul/core/plan';
+import { changeText, orderDays, type Season } from '@maul/core/plan';
 import type { MovementOrder } from '@maul/contract/body';
-import { plural, shortDate } from '../../ui/formats/show.ts';
-
-/** The day types an order binds, by name. */
-export const orderDays = (order: Pick<OrderRow, 'phaseId' | 'dayTypes'>, season: Season): string => {
-  if (order.dayTypes === null) return 'all days';
-  const phase = season.phases.find((p) => p.id === order.phaseId);
-  const names = order.dayTypes.map((id) =>
-    (phase?.dayTypes.find((t) => t.id === id)?.name ?? id).toLowerCase(),
-  );
-  return `${names.join(' and ')} days`;
-};
+import { movementWords } from '@maul/core/body';
+import { shortDate } from '../../ui/formats/show.ts';
 
 /** "carbs −20 g on low days from Mon 16 Mar". */
 export const orderText = (
@@ -30,11 +21,5 @@ export const movementText = ({
   from,
   until,
 }: Pick<MovementOrder, 'movement' | 'from' | 'until'>): string => {
-  const what =
-    movement.kind === 'cardio'
-      ? `${movement.minutes} min of cardio on ${plural(movement.daysPerWeek, 'day')} a week`
-      : movement.kind === 'steps'
-        ? `${movement.steps.toLocaleString('en-GB')} steps a day`
-        : `no ordered ${movement.of} any more`;
-  return `${what} from ${shortDate(from)}${until === null ? '' : ` until ${shortDate(until)}`}`;
+  return `${movementWords(movement)} from ${shortDate(from)}${until === null ? '' : ` until ${shortDate(until)}`}`;
 };
