@@ -18,9 +18,8 @@ export const athletesIn = async (
   const { rows } = await sql<
     Selectable<AppDatabase['athlete']> & { name: string; coached: boolean } & Reader
   >`
-    select a.*, p.name, s.coached, s.role, s.sees
-    from athlete a join standing_to(${athleteIds}::uuid[]) s on s.athlete_id = a.athlete_id
-      join known_people() p on p.id = a.athlete_id
+    select a.*, s.name, s.coached, s.role, s.sees
+    from athlete a join standing_named(${athleteIds}::uuid[]) s on s.athlete_id = a.athlete_id
     where a.athlete_id = any(${athleteIds}::uuid[])`.execute(trx);
   return new Map(
     rows.map((row) => [

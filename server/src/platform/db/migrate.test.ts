@@ -228,6 +228,7 @@ test('the second step on a copy with data: old seasons and orders say the same i
     '0023_quick_rights',
     '0024_who_replaced',
     '0025_given_protocols',
+    '0026_standing_named',
   ]);
   const eaten = await sql<{ grams: number; method: string; version: number }>`
     select grams, method, version from portion order by position`.execute(owner);

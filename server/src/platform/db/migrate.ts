@@ -25,6 +25,7 @@ import * as wipedDevices from './migrations/0022_wiped_devices.ts';
 import * as quickRights from './migrations/0023_quick_rights.ts';
 import * as whoReplaced from './migrations/0024_who_replaced.ts';
 import * as givenProtocols from './migrations/0025_given_protocols.ts';
+import * as standingNamed from './migrations/0026_standing_named.ts';
 
 const migrations: Record<string, Migration> = {
   '0001_ground': ground,
@@ -52,6 +53,7 @@ const migrations: Record<string, Migration> = {
   '0023_quick_rights': quickRights,
   '0024_who_replaced': whoReplaced,
   '0025_given_protocols': givenProtocols,
+  '0026_standing_named': standingNamed,
 };
 
 /**
