@@ -1,6 +1,11 @@
-// Rows of the body: the expenditure filter against its own year, and against a line through the same days.
+// Rows of the body: the expenditure filter, the forecast, and a page that stays free while pictures are sent.
+import { randomBytes } from 'node:crypto';
+import { mkdtempSync, rmSync, statSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import sharp from 'sharp';
 import { linearRegression } from 'simple-statistics';
-import { loadCore, quantile } from './bench-kit.mjs';
+import { enterAs, loadCore, openPage, quantile } from './bench-kit.mjs';
 
 const expenditureFilter = async () => {
   const core = await loadCore([
@@ -103,6 +108,53 @@ const forecast = async () => {
   ];
 };
 
-const rows = await { filter: expenditureFilter, forecast }[process.argv[2]]();
+/** Twenty pictures of noise, 8 MB each: what a camera makes at its largest. */
+const pictureFiles = async (folder) => {
+  const [width, height, channels] = [2600, 3500, 3];
+  const raw = randomBytes(width * height * channels);
+  const files = Array.from({ length: 20 }, (_, i) => join(folder, `picture-${i}.jpg`));
+  for (const file of files) {
+    raw.writeUInt32LE(Math.floor(Math.random() * 2 ** 32));
+    await sharp(raw, { raw: { width, height, channels } }).jpeg({ quality: 92 }).toFile(file);
+  }
+  return files;
+};
+
+const pictures = async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'maul-pictures-'));
+  const { page, close } = await openPage();
+  try {
+    await enterAs(page, 'Joren Vask');
+    const files = await pictureFiles(folder);
+    const megabytes = statSync(files[0]).size / 1e6;
+    await page.goto(`${process.env.MAUL_ADDRESS}/pictures`);
+    await page.getByRole('button', { name: 'Choose files' }).waitFor();
+    await page.evaluate(() => {
+      globalThis.longTasks = [];
+      const see = (list) => globalThis.longTasks.push(...list.getEntries().map((e) => e.duration));
+      new PerformanceObserver(see).observe({ type: 'longtask' });
+    });
+    const begin = performance.now();
+    await page.locator('input[type=file]').first().setInputFiles(files);
+    await page.getByText('Sending 20 of 20').waitFor({ timeout: 120_000 });
+    await page.getByRole('button', { name: 'Choose files' }).and(page.locator(':enabled')).waitFor();
+    const seconds = (performance.now() - begin) / 1000;
+    const tasks = await page.evaluate(() => globalThis.longTasks);
+    const longest = tasks.length === 0 ? 'no task over 50 ms' : `longest task ${Math.max(...tasks)} ms`;
+    return [
+      {
+        row: `twenty pictures of ${megabytes.toFixed(1)} MB sent`,
+        figure: `${longest}, all kept after ${seconds.toFixed(1)} s`,
+        bar: 'no task of the page over 50 ms',
+        holds: tasks.length === 0,
+      },
+    ];
+  } finally {
+    await close();
+    rmSync(folder, { recursive: true, force: true });
+  }
+};
+
+const rows = await { filter: expenditureFilter, forecast, pictures }[process.argv[2]]();
 process.send?.(rows, () => process.exit(0));
 if (!process.send) console.log(rows);

@@ -23,6 +23,7 @@ const FILES = {
   'quick-line': 'bench-day.mjs',
   filter: 'bench-body.mjs',
   forecast: 'bench-body.mjs',
+  pictures: 'bench-body.mjs',
   'many-people': 'bench-load.mjs',
   connected: 'bench-load.mjs',
   roster: 'bench-load.mjs',
@@ -67,6 +68,7 @@ try {
     'day-frames',
     'quick-line',
     'trend-place',
+    'pictures',
   ];
   ensurePackages({ chromium: !only || inBrowser.includes(only) });
   ensureModules();

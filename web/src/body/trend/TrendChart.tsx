@@ -2,7 +2,7 @@ import { LineChart, ScatterChart } from 'echarts/charts';
 import { AriaComponent, DataZoomInsideComponent, GridComponent, MarkLineComponent } from 'echarts/components';
 import { init, use as take, type EChartsType } from 'echarts/core';
 import { CanvasRenderer } from 'echarts/renderers';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import type { IsoDate } from '@maul/core/units';
 import { chartOption, dayAt } from './chart.ts';
 import type { ChartInput } from './series.ts';
@@ -45,8 +45,8 @@ type Props = Omit<ChartInput, 'tokens' | 'hatch' | 'narrow'> & {
   onDay: (day: IsoDate) => void;
 };
 
-/** The chart on its canvas; the table beside it says the same in words. */
-export const TrendChart = ({ from, label, onDay, ...input }: Props) => {
+/** The chart on its canvas, drawn anew when something of it changes; the table beside it says the same in words. */
+export const TrendChart = memo(({ from, label, onDay, ...input }: Props) => {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(null);
   const open = useRef(onDay);
@@ -84,7 +84,7 @@ export const TrendChart = ({ from, label, onDay, ...input }: Props) => {
     // Another colour scheme, and the font once it is there, draw anew.
     const watcher = new MutationObserver(draw);
     watcher.observe(document.documentElement, { attributes: true, attributeFilter: ['data-theme'] });
-    void document.fonts.ready.then(draw);
+    if (document.fonts.status === 'loading') void document.fonts.ready.then(draw);
     return () => watcher.disconnect();
   });
   useEffect(() => {
@@ -96,4 +96,4 @@ export const TrendChart = ({ from, label, onDay, ...input }: Props) => {
     });
   }, [from, input.fan, input.trend.today]);
   return <div className="trend-canvas" ref={box} role="img" aria-label={label} />;
-};
+});

@@ -4,12 +4,13 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { Trend } from '@maul/contract/body';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
+import { moduleOf } from '../../ui/moduleOf.ts';
 import { maySign, NotShared } from '../../ui/NotShared.tsx';
 import { bodyNumber, bodyText, energyNumber, energyText } from '../../ui/formats/units.ts';
 import { shortDate } from '../../ui/formats/show.ts';
@@ -27,8 +28,8 @@ import { WeekTable } from './WeekTable.tsx';
 import './trend.css';
 
 // Asked for with the page and not with its data: both come at once.
-const chartModule = import('./TrendChart.tsx').then((m) => ({ default: m.TrendChart }));
-const TrendChart = lazy(() => chartModule);
+const chartModule = import('./TrendChart.tsx');
+const useChart = moduleOf(() => chartModule);
 
 const SPANS = [
   ['84', '12 weeks'],
@@ -134,6 +135,7 @@ const Place = ({
   const [school, setSchool] = useState<School>('filter');
   const { letters, marks } = useMemo(() => lettersOf(trend), [trend]);
   const ahead = useAhead(trend, document);
+  const chart = useChart();
   const { decision, fan, as, setAs, to, show } = ahead;
   const now = trend.days.findLast((d) => d.weightKg !== null);
   const mass = useCallback((kg: number) => bodyNumber(kg, units), [units]);
@@ -190,8 +192,8 @@ const Place = ({
             </ToggleButtonGroup>
           )}
         </div>
-        <Suspense fallback={<div className="trend-canvas waiting">Drawing …</div>}>
-          <TrendChart
+        {chart ? (
+          <chart.TrendChart
             trend={trend}
             document={document}
             school={school}
@@ -207,7 +209,9 @@ const Place = ({
             label={label}
             onDay={openDay}
           />
-        </Suspense>
+        ) : (
+          <div className="trend-canvas waiting">Drawing …</div>
+        )}
         <Said
           now={now}
           spent={spent}
