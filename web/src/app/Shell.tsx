@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useEffect } from 'react';
+import { useEffect } from 'react';
 import { Link, Navigate, NavLink, Outlet, useLocation, useMatches } from 'react-router';
 import { keepReady } from '../data/ready.ts';
 import { sessionQuery, useLiveSession, useSession } from '../data/session.ts';
@@ -10,8 +10,9 @@ import { WaitingBar } from './WaitingBar.tsx';
 import { useUndo } from '../data/undo/undo.ts';
 import { ReminderBar } from '../reminders/index.ts';
 import './shell.css';
+import { partOf } from '../ui/partOf.tsx';
 
-const UndoBar = lazy(() => import('../ui/UndoBar.tsx'));
+const UndoBar = partOf(() => import('../ui/UndoBar.tsx'));
 
 interface Place {
   to: string;
@@ -101,11 +102,7 @@ const Live = () => {
         <SavingBar />
         <WaitingBar />
         <NewerBar />
-        {person.isAthlete && person.hasSeason && (
-          <Suspense fallback={null}>
-            <ReminderBar />
-          </Suspense>
-        )}
+        {person.isAthlete && person.hasSeason && <ReminderBar />}
         {person.leavingAt && (
           <p className="leaving" role="status">
             This account will be deleted on {longDateTime(person.leavingAt)}.{' '}
@@ -115,11 +112,7 @@ const Live = () => {
         <main id="place" className="place" tabIndex={-1}>
           <Outlet />
         </main>
-        {undoable && (
-          <Suspense fallback={null}>
-            <UndoBar />
-          </Suspense>
-        )}
+        {undoable && <UndoBar />}
       </div>
     </div>
   );

@@ -1,4 +1,4 @@
-import { lazy } from 'react';
+import { partOf } from '../ui/partOf.tsx';
 
 /** The food search with its form, fetched when it is first opened. */
-export const AddFoodDialog = lazy(() => import('./search/AddFoodDialog.tsx'));
+export const AddFoodDialog = partOf(() => import('./search/AddFoodDialog.tsx'));

@@ -1,3 +1,3 @@
-import { lazy } from 'react';
+import { partOf } from '../ui/partOf.tsx';
 
-export const PeakStrip = lazy(() => import('./PeakStrip.tsx'));
+export const PeakStrip = partOf(() => import('./PeakStrip.tsx'));

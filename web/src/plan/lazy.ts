@@ -1,4 +1,4 @@
-import { lazy } from 'react';
+import { partOf } from '../ui/partOf.tsx';
 
 /** The derivation of a number, fetched when it is first asked for. */
-export const WhyDialog = lazy(() => import('./why/WhyDialog.tsx'));
+export const WhyDialog = partOf(() => import('./why/WhyDialog.tsx'));

@@ -1,6 +1,6 @@
 import type { DecisionDraft, Decision as Decided } from '@maul/core/body';
 import Button from '@mui/material/Button';
-import { lazy, type RefObject, Suspense, useState } from 'react';
+import { type RefObject, useState } from 'react';
 import type { Units } from '@maul/contract/people';
 import { signedText } from '@maul/core/units';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
@@ -8,8 +8,9 @@ import { bodyFigure, bodyNumber } from '../../ui/formats/units.ts';
 import { datesInWords, shortDate } from '../../ui/formats/show.ts';
 import { draftText, percentOf } from './words.ts';
 import type { ForecastTold } from './forecast.worker.ts';
+import { partOf } from '../../ui/partOf.tsx';
 
-const SignDraft = lazy(() => import('./SignDraft.tsx'));
+const SignDraft = partOf(() => import('./SignDraft.tsx'));
 
 /** Where it stands, and what each school would do, each with its effect at the end of the forecast. */
 export const Decision = ({
@@ -137,11 +138,7 @@ export const Decision = ({
       <p className="quiet">
         A proposal only, from your log. What a body can take is for you, your coach and a dietitian to judge.
       </p>
-      {signing && (
-        <Suspense fallback={null}>
-          <SignDraft athleteId={athleteId} draft={signing} onClose={() => setSigning(null)} />
-        </Suspense>
-      )}
+      {signing && <SignDraft athleteId={athleteId} draft={signing} onClose={() => setSigning(null)} />}
     </section>
   );
 };

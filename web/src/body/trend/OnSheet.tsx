@@ -1,7 +1,7 @@
 import type { SeasonDocument } from '@maul/contract/plan';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { bodyNumber, bodyText } from '../../ui/formats/units.ts';
-import { moduleOf } from '../../ui/moduleOf.ts';
+import { partOf } from '../../ui/partOf.tsx';
 import { maySign } from '../../ui/NotShared.tsx';
 import { isTyping } from '../../ui/typing.ts';
 import { decisionOf } from './ahead.ts';
@@ -10,14 +10,13 @@ import { useTrend } from './useTrend.ts';
 import { oddsInWords } from './words.ts';
 import './trend.css';
 
-const useSmallTrend = moduleOf(() => import('./SmallTrend.tsx'));
+const SmallTrend = partOf(() => import('./SmallTrend.tsx'), <div className="trend-small" />);
 
 /** The trend of the last weeks, on the sheet of a week. */
 export const SheetTrend = ({ document }: { document: SeasonDocument }) => {
   const { athlete } = document;
   const { units } = athlete.profile;
   const { data: trend } = useTrend(athlete.id);
-  const small = useSmallTrend();
   const mass = useCallback((kg: number) => bodyNumber(kg, units), [units]);
   if (!trend) return <p className="waiting">Reading the trend …</p>;
   const now = trend.days.findLast((d) => d.weightKg !== null)?.weightKg ?? null;
@@ -31,14 +30,12 @@ export const SheetTrend = ({ document }: { document: SeasonDocument }) => {
         <p className="second">
           {athlete.reader.sees.includes('body') ? 'No mornings yet.' : 'Weight is not shared with you.'}
         </p>
-      ) : small ? (
-        <small.SmallTrend
+      ) : (
+        <SmallTrend
           trend={trend}
           mass={mass}
           label={`Weight of the last six weeks, now ${bodyText(now, units)}`}
         />
-      ) : (
-        <div className="trend-small" />
       )}
       {odds && <p className="second">{odds}.</p>}
     </section>

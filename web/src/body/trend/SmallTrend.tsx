@@ -13,7 +13,7 @@ take([LineChart, ScatterChart, GridComponent, CanvasRenderer]);
 const DAYS = 42;
 
 /** Mornings and trend of six weeks, as small as a hand; the whole of it is on the trend's own page. */
-export const SmallTrend = ({
+const SmallTrend = ({
   trend,
   mass,
   label,
@@ -75,3 +75,5 @@ export const SmallTrend = ({
   }, [trend, mass]);
   return <div ref={box} role="img" aria-label={label} className="trend-small" />;
 };
+
+export default SmallTrend;

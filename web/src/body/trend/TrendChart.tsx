@@ -46,7 +46,7 @@ type Props = Omit<ChartInput, 'tokens' | 'hatch' | 'narrow'> & {
 };
 
 /** The chart on its canvas, drawn anew when something of it changes; the table beside it says the same in words. */
-export const TrendChart = memo(({ from, label, onDay, ...input }: Props) => {
+const TrendChart = memo(({ from, label, onDay, ...input }: Props) => {
   const box = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(null);
   const open = useRef(onDay);
@@ -97,3 +97,6 @@ export const TrendChart = memo(({ from, label, onDay, ...input }: Props) => {
   }, [from, input.fan, input.trend.today]);
   return <div className="trend-canvas" ref={box} role="img" aria-label={label} />;
 });
+TrendChart.displayName = 'TrendChart';
+
+export default TrendChart;

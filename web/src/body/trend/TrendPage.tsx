@@ -10,7 +10,7 @@ import type { Trend } from '@maul/contract/body';
 import type { SeasonDocument } from '@maul/contract/plan';
 import { useSession } from '../../data/session.ts';
 import { Fault } from '../../ui/Fault.tsx';
-import { moduleOf } from '../../ui/moduleOf.ts';
+import { partOf } from '../../ui/partOf.tsx';
 import { maySign, NotShared } from '../../ui/NotShared.tsx';
 import { bodyNumber, bodyText, energyNumber, energyText } from '../../ui/formats/units.ts';
 import { shortDate } from '../../ui/formats/show.ts';
@@ -29,7 +29,7 @@ import './trend.css';
 
 // Asked for with the page and not with its data: both come at once.
 const chartModule = import('./TrendChart.tsx');
-const useChart = moduleOf(() => chartModule);
+const TrendChart = partOf(() => chartModule, <div className="trend-canvas waiting">Drawing …</div>);
 
 const SPANS = [
   ['84', '12 weeks'],
@@ -135,7 +135,6 @@ const Place = ({
   const [school, setSchool] = useState<School>('filter');
   const { letters, marks } = useMemo(() => lettersOf(trend), [trend]);
   const ahead = useAhead(trend, document);
-  const chart = useChart();
   const { decision, fan, as, setAs, to, show } = ahead;
   const now = trend.days.findLast((d) => d.weightKg !== null);
   const mass = useCallback((kg: number) => bodyNumber(kg, units), [units]);
@@ -192,26 +191,22 @@ const Place = ({
             </ToggleButtonGroup>
           )}
         </div>
-        {chart ? (
-          <chart.TrendChart
-            trend={trend}
-            document={document}
-            school={school}
-            marks={marks}
-            fan={fan?.days}
-            planned={ahead.planned}
-            mass={mass}
-            massUnit={units.body}
-            energy={energy}
-            energyUnit={units.energy}
-            hidden={hidden}
-            from={first}
-            label={label}
-            onDay={openDay}
-          />
-        ) : (
-          <div className="trend-canvas waiting">Drawing …</div>
-        )}
+        <TrendChart
+          trend={trend}
+          document={document}
+          school={school}
+          marks={marks}
+          fan={fan?.days}
+          planned={ahead.planned}
+          mass={mass}
+          massUnit={units.body}
+          energy={energy}
+          energyUnit={units.energy}
+          hidden={hidden}
+          from={first}
+          label={label}
+          onDay={openDay}
+        />
         <Said
           now={now}
           spent={spent}

@@ -2,25 +2,26 @@ import type { DayDocument, DayEntryRow, MealRow, PortionRow } from '@maul/contra
 import type { DaySheet } from '@maul/core/diary';
 import type { DayTargets } from '@maul/core/plan';
 import type { TargetKey } from '@maul/core/nutrition';
-import { lazy } from 'react';
+
 import { AddFoodDialog } from '../../foods/index.ts';
 import { WhyDialog } from '../../plan/index.ts';
 import type { Tool } from './tools.ts';
 import MealDialog from '../meal/MealDialog.tsx';
 import PortionDialog from '../portion/PortionDialog.tsx';
+import { partOf } from '../../ui/partOf.tsx';
 
-const NutrientsDialog = lazy(() => import('../nutrients/NutrientsDialog.tsx'));
-const FitDialog = lazy(() => import('../fit/FitDialog.tsx'));
-const AwayDialog = lazy(() => import('../out/AwayDialog.tsx'));
-const SwapDialog = lazy(() => import('../portion/SwapDialog.tsx'));
-const GiveDialog = lazy(() => import('../portion/GiveDialog.tsx'));
-const TreatDialog = lazy(() => import('../fit/TreatDialog.tsx'));
-const SavedMealsDialog = lazy(() => import('../meal/SavedMealsDialog.tsx'));
-const CopyDayDialog = lazy(() => import('./CopyDayDialog.tsx'));
-const EntryDialog = lazy(() => import('../entries/EntryDialog.tsx'));
-const SupplementsDialog = lazy(() => import('../entries/SupplementsDialog.tsx'));
-const CaffeineDialog = lazy(() => import('../entries/CaffeineDialog.tsx'));
-const PauseDialog = lazy(() => import('../entries/PauseDialog.tsx'));
+const NutrientsDialog = partOf(() => import('../nutrients/NutrientsDialog.tsx'));
+const FitDialog = partOf(() => import('../fit/FitDialog.tsx'));
+const AwayDialog = partOf(() => import('../out/AwayDialog.tsx'));
+const SwapDialog = partOf(() => import('../portion/SwapDialog.tsx'));
+const GiveDialog = partOf(() => import('../portion/GiveDialog.tsx'));
+const TreatDialog = partOf(() => import('../fit/TreatDialog.tsx'));
+const SavedMealsDialog = partOf(() => import('../meal/SavedMealsDialog.tsx'));
+const CopyDayDialog = partOf(() => import('./CopyDayDialog.tsx'));
+const EntryDialog = partOf(() => import('../entries/EntryDialog.tsx'));
+const SupplementsDialog = partOf(() => import('../entries/SupplementsDialog.tsx'));
+const CaffeineDialog = partOf(() => import('../entries/CaffeineDialog.tsx'));
+const PauseDialog = partOf(() => import('../entries/PauseDialog.tsx'));
 
 /** What is open over the day. */
 export type Open =

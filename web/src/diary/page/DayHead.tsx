@@ -1,7 +1,7 @@
 import type { DayDocument } from '@maul/contract/diary';
 import { addDays, localMoment } from '@maul/core/units';
 import { countdown, phaseName, phaseWeek, type DayTargets, typeDay } from '@maul/core/plan';
-import { lazy, Suspense } from 'react';
+
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';
@@ -10,8 +10,9 @@ import { longDate, weeksAndDays } from '../../ui/formats/show.ts';
 import type { Tool } from './tools.ts';
 import { fromDay } from '../../data/fromDay.ts';
 import { UndoRedo } from './UndoRedo.tsx';
+import { partOf } from '../../ui/partOf.tsx';
 
-const DayMenu = lazy(() => import('./DayMenu.tsx'));
+const DayMenu = partOf(() => import('./DayMenu.tsx'));
 
 const READ = { athlete: true, date: true, today: true, season: true } as const;
 type HeadDay = Pick<DayDocument, keyof typeof READ>;
@@ -68,9 +69,7 @@ const PlainDayHead = ({
       {onTool && (
         <>
           <UndoRedo day={day} />
-          <Suspense fallback={null}>
-            <DayMenu date={day.date} onTool={onTool} />
-          </Suspense>
+          <DayMenu date={day.date} onTool={onTool} />
         </>
       )}
     </div>

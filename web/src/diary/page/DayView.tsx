@@ -4,7 +4,7 @@ import { type DayTargets } from '@maul/core/plan';
 import { type TargetKey } from '@maul/core/nutrition';
 import Button from '@mui/material/Button';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, memo, Suspense, useCallback, useMemo, useState, type ReactNode } from 'react';
+import { memo, useCallback, useMemo, useState, type ReactNode } from 'react';
 import { METHOD_NAMES, MethodMark } from '../../ui/gauge/Glyph.tsx';
 import { oneDecimal } from '../../ui/formats/show.ts';
 import { energyFigure, UnitsContext, useUnits } from '../../ui/formats/units.ts';
@@ -20,18 +20,22 @@ import { Rail } from '../rail/Rail.tsx';
 import type { Open } from './DayDialogs.tsx';
 import { PeakStrip } from '../../peak/index.ts';
 import './today.css';
+import { partOf } from '../../ui/partOf.tsx';
 
 // Dialogs come when they are opened: the first page stays light.
-const DayCautions = lazy(() => import('./DayCautions.tsx'));
-const Drinks = lazy(() => import('../entries/Drinks.tsx'));
-const QuickLine = lazy(() => import('../quick/QuickLine.tsx'));
-const Weighed = lazy(() => import('./Weighed.tsx'));
-const PauseStrip = lazy(() => import('../entries/PauseDialog.tsx').then((m) => ({ default: m.PauseStrip })));
-const WeekStrip = lazy(() => import('./WeekStrip.tsx'));
-const WithoutStrip = lazy(() => import('../entries/WithoutStrip.tsx'));
-const CloseDay = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.CloseDay })));
-const AsYesterday = lazy(() => import('../meal/AsYesterday.tsx'));
-const DayDialogs = lazy(() => import('./DayDialogs.tsx'));
+const DayCautions = partOf(() => import('./DayCautions.tsx'));
+const Drinks = partOf(() => import('../entries/Drinks.tsx'), <div className="drinks" />);
+const QuickLine = partOf(() => import('../quick/QuickLine.tsx'), <div className="quick" />);
+const Weighed = partOf(() => import('./Weighed.tsx'), <p className="weighed second">Weighed:</p>);
+const PauseStrip = partOf(async () => ({ default: (await import('../entries/PauseDialog.tsx')).PauseStrip }));
+const WeekStrip = partOf(() => import('./WeekStrip.tsx'));
+const WithoutStrip = partOf(() => import('../entries/WithoutStrip.tsx'));
+const CloseDay = partOf(
+  async () => ({ default: (await import('../closing/Closing.tsx')).CloseDay }),
+  <p className="close-day" />,
+);
+const AsYesterday = partOf(() => import('../meal/AsYesterday.tsx'));
+const DayDialogs = partOf(() => import('./DayDialogs.tsx'));
 
 export interface DayViewProps {
   day: DayDocument;
@@ -126,11 +130,7 @@ const DayAdd = memo(
     <div className="day-add">
       {editable && <Button onClick={onMeal}>Add a meal</Button>}
       {editable && planned && <Button onClick={() => onTool('fit')}>Fit</Button>}
-      {editable && (
-        <Suspense fallback={null}>
-          <AsYesterday athleteId={athleteId} date={date} />
-        </Suspense>
-      )}
+      {editable && <AsYesterday athleteId={athleteId} date={date} />}
       {editable && (
         <Button variant="text" onClick={() => onTool('saved')}>
           Saved meals
@@ -195,15 +195,13 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
                 {problem}
               </p>
             ))}
-            <Suspense fallback={null}>
-              {day.standing.some((r) => r.thing.kind === 'pause') && (
-                <PauseStrip day={day} editable={editable} />
-              )}
-              {targets?.phase.board && <PeakStrip day={day} own={editable} />}
-              {editable && day.athlete.hasCoach && day.date === day.today && <WeekStrip day={day} />}
-              {day.standing.some((r) => r.thing.kind === 'elimination') && <WithoutStrip day={day} />}
-              <DayCautions day={day} targets={targets} />
-            </Suspense>
+            {day.standing.some((r) => r.thing.kind === 'pause') && (
+              <PauseStrip day={day} editable={editable} />
+            )}
+            {targets?.phase.board && <PeakStrip day={day} own={editable} />}
+            {editable && day.athlete.hasCoach && day.date === day.today && <WeekStrip day={day} />}
+            {day.standing.some((r) => r.thing.kind === 'elimination') && <WithoutStrip day={day} />}
+            <DayCautions day={day} targets={targets} />
             {targets && <WithoutNumbers targets={targets} />}
             {!phone && <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />}
             {guessed && <Guessed guessed={guessed} />}
@@ -212,9 +210,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
             <section className="day-rail" aria-label="Meals">
               <Legend hideEnergy={hideEnergy} />
               <div className="day-beside">
-                <Suspense fallback={<div className="drinks" />}>
-                  <Drinks day={day} editable={editable} onTool={tool} />
-                </Suspense>
+                <Drinks day={day} editable={editable} onTool={tool} />
                 <Notes day={day} mealId={null} label="Add a note to the day" />
               </div>
               {sheet.meals.length === 0 &&
@@ -246,20 +242,16 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
               />
               {phone && <Band nutrients={sheet.nutrients} hideEnergy={hideEnergy} onWhy={why} />}
               {editable && sheet.meals.length > 0 && day.date <= day.today && (
-                <Suspense fallback={<p className="close-day" />}>
-                  <CloseDay day={day} sheet={sheet} />
-                </Suspense>
+                <CloseDay day={day} sheet={sheet} />
               )}
               {sheet.meals.length > 0 && (
-                <Suspense fallback={<p className="weighed second">Weighed:</p>}>
-                  <Weighed
-                    athleteId={day.athlete.id}
-                    date={day.date}
-                    portions={day.portions}
-                    entries={day.entries}
-                    share={sheet.weighedShare}
-                  />
-                </Suspense>
+                <Weighed
+                  athleteId={day.athlete.id}
+                  date={day.date}
+                  portions={day.portions}
+                  entries={day.entries}
+                  share={sheet.weighedShare}
+                />
               )}
             </section>
             {dock && <aside className="day-dock">{dock}</aside>}
@@ -268,21 +260,17 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
         <div className={dock ? 'day-foot day-foot-docked' : 'day-foot'}>
           <Landing nutrients={sheet.nutrients} />
           {editable && (
-            <Suspense fallback={<div className="quick" />}>
-              <QuickLine
-                key={day.date}
-                day={day}
-                sheet={sheet}
-                nextId={openId}
-                onNewFood={(name) => setOpen({ kind: 'new-food', name })}
-                onTool={tool}
-              />
-            </Suspense>
+            <QuickLine
+              key={day.date}
+              day={day}
+              sheet={sheet}
+              nextId={openId}
+              onNewFood={(name) => setOpen({ kind: 'new-food', name })}
+              onTool={tool}
+            />
           )}
         </div>
-        <Suspense fallback={null}>
-          {open && <DayDialogs day={day} sheet={sheet} targets={targets} open={open} onOpen={setOpen} />}
-        </Suspense>
+        {open && <DayDialogs day={day} sheet={sheet} targets={targets} open={open} onOpen={setOpen} />}
       </div>
     </UnitsContext>
   );

@@ -1,7 +1,7 @@
 import { isIsoDate } from '@maul/core/units';
 import { type DaySheet } from '@maul/core/diary';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { lazy, Suspense, useCallback, useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { sheetOf } from '../../data/day.ts';
@@ -14,11 +14,12 @@ import { NextMeal } from './NextMeal.tsx';
 import { OrderStrip } from './OrderStrip.tsx';
 import { Overshoot } from '../fit/Overshoot.tsx';
 import { WeighInLine } from '../../body/index.ts';
+import { partOf } from '../../ui/partOf.tsx';
 
-const Dock = lazy(() => import('./Dock.tsx'));
-const MovementLine = lazy(() => import('./Movement.tsx').then((m) => ({ default: m.MovementLine })));
-const MovementStrip = lazy(() => import('./Movement.tsx').then((m) => ({ default: m.MovementStrip })));
-const Yesterday = lazy(() => import('../closing/Closing.tsx').then((m) => ({ default: m.Yesterday })));
+const Dock = partOf(() => import('./Dock.tsx'), <p className="waiting">Opening the bench …</p>);
+const MovementLine = partOf(async () => ({ default: (await import('./Movement.tsx')).MovementLine }));
+const MovementStrip = partOf(async () => ({ default: (await import('./Movement.tsx')).MovementStrip }));
+const Yesterday = partOf(async () => ({ default: (await import('../closing/Closing.tsx')).Yesterday }));
 
 /** The meal that comes next: the first with something still to measure. */
 const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
@@ -53,25 +54,21 @@ export const TodayPage = () => {
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
-      {isToday && (
-        <Suspense fallback={null}>
-          <Yesterday athleteId={day.athlete.id} today={day.today} />
-        </Suspense>
-      )}
+      {isToday && <Yesterday athleteId={day.athlete.id} today={day.today} />}
       <Offers day={day} sheet={planned ?? sheet} />
       {isToday && <Overshoot day={day} sheet={planned ?? sheet} targets={targets} />}
       {open.map((order) => (
         <OrderStrip key={order.id} order={order} day={day} />
       ))}
       {day.movement.length > 0 && (
-        <Suspense fallback={null}>
+        <>
           {day.movement
             .filter((o) => o.acknowledgedAt === null)
             .map((order) => (
               <MovementStrip key={order.id} order={order} athleteId={day.athlete.id} />
             ))}
           <MovementLine day={day} />
-        </Suspense>
+        </>
       )}
     </div>
   );
@@ -97,11 +94,7 @@ export const TodayPage = () => {
           <>
             {first && <WeighInLine key={day.date} day={day} />}
             <Left nutrients={sheet.nutrients} hideEnergy={hideEnergy} gauges={false} />
-            {openId !== undefined && (
-              <Suspense fallback={<p className="waiting">Opening the bench …</p>}>
-                <Dock day={day} sheet={sheet} mealId={openId} />
-              </Suspense>
-            )}
+            {openId !== undefined && <Dock day={day} sheet={sheet} mealId={openId} />}
             {!first && <WeighInLine key={day.date} day={day} />}
           </>
         ) : first ? undefined : (

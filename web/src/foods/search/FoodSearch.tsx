@@ -7,13 +7,14 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useDeferredValue, useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { oneDecimal } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
 import { call, sentenceOf } from '../../data/api.ts';
 import { stockedNamed, useStockedFoods } from '../stocked.ts';
+import { partOf } from '../../ui/partOf.tsx';
 
-const CodeCamera = lazy(async () => ({ default: (await import('../camera/CodeCamera.tsx')).CodeCamera }));
+const CodeCamera = partOf(async () => ({ default: (await import('../camera/CodeCamera.tsx')).CodeCamera }));
 
 /** Where a food comes from, in a few words. */
 const shortSource = (food: Food): string => (food.source.split(/[:;,(]/)[0] ?? '').trim();
@@ -123,15 +124,13 @@ export const FoodSearch = (props: FoodSearchProps) => {
           Read a code with the camera
         </Button>
         {camera && (
-          <Suspense fallback={null}>
-            <CodeCamera
-              onCode={(code) => {
-                setCamera(false);
-                onText(code);
-              }}
-              onClose={() => setCamera(false)}
-            />
-          </Suspense>
+          <CodeCamera
+            onCode={(code) => {
+              setCamera(false);
+              onText(code);
+            }}
+            onClose={() => setCamera(false)}
+          />
         )}
         <p className="hidden" role="status">
           {isFetching ? 'Looking' : `${foods.length} foods`}

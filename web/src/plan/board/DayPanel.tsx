@@ -4,7 +4,7 @@ import { dayTargets, mealWindows, typeDay } from '@maul/core/plan';
 import { TARGET_KEYS, type TargetKey } from '@maul/core/nutrition';
 import { type IsoDate, whole } from '@maul/core/units';
 import Button from '@mui/material/Button';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { NUTRIENT_NAMES, shortDate, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, useUnits } from '../../ui/formats/units.ts';
@@ -106,16 +106,14 @@ export const DayPanel = ({ document, date }: { document: SeasonDocument; date: I
         </table>
       )}
       {why !== null && (
-        <Suspense fallback={null}>
-          <WhyDialog
-            season={season}
-            bases={document.bases}
-            orders={document.orders}
-            date={date}
-            first={why}
-            onClose={() => setWhy(null)}
-          />
-        </Suspense>
+        <WhyDialog
+          season={season}
+          bases={document.bases}
+          orders={document.orders}
+          date={date}
+          first={why}
+          onClose={() => setWhy(null)}
+        />
       )}
     </section>
   );

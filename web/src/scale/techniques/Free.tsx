@@ -1,7 +1,7 @@
 import type { DayDocument } from '@maul/contract/diary';
 import { showMass } from '@maul/core/scale';
 import Button from '@mui/material/Button';
-import { Suspense, useState } from 'react';
+import { useState } from 'react';
 import { AddFoodDialog, type GivenWeight } from '../../foods/index.ts';
 import { offerUndo } from '../../data/undo/undo.ts';
 import { measuredBy } from '../../data/edit.ts';
@@ -49,18 +49,16 @@ export const Free = ({ day, mealId }: { day: DayDocument; mealId: string }) => {
         ))}
       </ul>
       {naming && meal && (
-        <Suspense fallback={null}>
-          <AddFoodDialog
-            day={day}
-            meal={meal}
-            given={givenOf(naming)}
-            onClose={() => setNaming(null)}
-            onAdded={() => {
-              name(naming.id, 'Named');
-              forget(naming.id);
-            }}
-          />
-        </Suspense>
+        <AddFoodDialog
+          day={day}
+          meal={meal}
+          given={givenOf(naming)}
+          onClose={() => setNaming(null)}
+          onAdded={() => {
+            name(naming.id, 'Named');
+            forget(naming.id);
+          }}
+        />
       )}
     </div>
   );
