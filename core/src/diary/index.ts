@@ -44,7 +44,7 @@ export { treatsThatFit } from './fit/treat.ts';
 export { guessedDay, type GuessedDay } from './guess.ts';
 export { dayPaper, type DayPaper, type PaperInput, paperText } from './paper.ts';
 export { parseQuickLine } from './quickline/parse.ts';
-export { pickFood, rangeSpread, readQuickAmount } from './quickline/resolve.ts';
+export { pickFood, readQuickAmount } from './quickline/resolve.ts';
 export {
   type QuickBare,
   type QuickCopy,
@@ -59,6 +59,7 @@ export {
   gramsUncertainty,
   portionUncertainty,
   portionWindow,
+  rangeSpread,
   sumUncertainty,
 } from './uncertainty.ts';
 export { SOFT_BELOW, weighedShare } from './weighedShare.ts';

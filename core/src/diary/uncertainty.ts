@@ -1,6 +1,6 @@
 import { scaleUncertainty, trailUncertainty, type TrailReadings } from '../scale/index.ts';
 import { RELATIVE_GRAMS, type Method } from '../foods/index.ts';
-import type { Grams } from '../units/index.ts';
+import { type Grams, K90 } from '../units/index.ts';
 
 /** Relative standard uncertainty of a food's composition, unless better is known. From memory. */
 export const COMPOSITION_RELATIVE = 0.1;
@@ -69,3 +69,7 @@ export const portionWindow = (plannedGrams: number): { low: number; aim: number;
   const width = Math.max(1, 0.02 * plannedGrams);
   return { low: Math.max(0, plannedGrams - width), aim: plannedGrams, high: plannedGrams + width };
 };
+
+/** Relative standard uncertainty of an amount stated as a range, its ends taken as a 90 % band. Source: JCGM 100:2008, 4.3.5. */
+export const rangeSpread = (low: number, high: number): number =>
+  Number(((high - low) / 2 / K90 / ((low + high) / 2)).toPrecision(4));

@@ -30,8 +30,6 @@ export {
   littleWater,
   LEAST_PROTEIN_PER_KG,
   MOST_CARBS_PER_KG,
-  SODIUM_LIMIT,
-  SODIUM_SOURCE,
 } from './limits.ts';
 export {
   type AsBefore,
@@ -74,3 +72,4 @@ export {
 } from './water.ts';
 export { type Symptom, SYMPTOMS, whatToDo } from './symptoms.ts';
 export { NO_DEFICIT_DAYS, reboundOn } from './after.ts';
+export { SODIUM_LIMIT, SODIUM_SOURCE } from './sodium.ts';

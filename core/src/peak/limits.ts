@@ -3,6 +3,7 @@ import { type Board, type BoardDay, boardDay, dayName } from './board.ts';
 import { hoursOn } from './boardHours.ts';
 import { drinksOf } from './hours.ts';
 import { type Column, schoolOf } from './schools.ts';
+import { SODIUM_LIMIT, SODIUM_SOURCE } from './sodium.ts';
 import {
   type Drink,
   excessWater,
@@ -41,9 +42,6 @@ export interface BoardFault {
 const LITTLE_PER_KG = 30;
 /** The same for a body, mL. */
 export const littleWater = (weightKg: number): number => LITTLE_PER_KG * weightKg;
-/** Sodium below `low` needs both, mg; more than `swing` times as much or as little from day to day is said. common practice, no source. */
-export const SODIUM_LIMIT = { low: 500, swing: 3 } as const;
-export const SODIUM_SOURCE = `adequate intake 1,500 mg, NASEM 2019; limits ${PRACTICE}`;
 /** More in a day than muscle takes up, g per kg. Source: Burke 2011; Escalante 2021, from memory. */
 export const MOST_CARBS_PER_KG = 12;
 /** What glycogen holds in all, g per kg. Source: Acheson 1988, from memory. */

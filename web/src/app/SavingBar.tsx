@@ -1,9 +1,8 @@
 import Button from '@mui/material/Button';
-import { format, isToday } from 'date-fns';
 import { outbox } from '../data/session.ts';
 import { useFiles } from '../data/sending/files.ts';
 import { useOutbox, type OutboxEntry } from '../data/sending/outbox.ts';
-import { plural } from '../ui/formats/show.ts';
+import { momentText, plural } from '../ui/formats/show.ts';
 
 const WHAT: Record<OutboxEntry['route'], string> = {
   putMeal: 'A meal',
@@ -48,16 +47,14 @@ const bothValues = (entry: OutboxEntry): string =>
     .slice(0, 2)
     .join(' ');
 
-const whenText = (at: Date): string => format(at, isToday(at) ? 'HH:mm' : 'EEE d MMM, HH:mm');
-
 /** When and where the other side of a collision was entered, as far as the server knows. */
 const changedThere = ({ refusal }: OutboxEntry): string =>
   refusal?.changed
-    ? `There it was changed ${whenText(new Date(refusal.changed.at))}${refusal.changed.from === null ? '' : `, ${refusal.changed.from}`}.`
+    ? `There it was changed ${momentText(new Date(refusal.changed.at))}${refusal.changed.from === null ? '' : `, ${refusal.changed.from}`}.`
     : '';
 
 /** When a change was made on this device, in words. */
-const madeAt = ({ seq }: OutboxEntry): string => whenText(new Date(seq / 1000));
+const madeAt = ({ seq }: OutboxEntry): string => momentText(new Date(seq / 1000));
 
 /** The moment of the oldest change that waits, in words. */
 const since = (entries: readonly OutboxEntry[]): string => {

@@ -70,7 +70,7 @@ const PlainWeighInLine = ({
   );
 };
 
-export const WeighInLine = fromDay(
+export default fromDay(
   { athlete: true, date: true, today: true, weighIn: true, bases: true },
   PlainWeighInLine,
 );

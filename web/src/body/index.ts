@@ -3,7 +3,7 @@ export { BodySection, FoodSection, HealthSection, RoutineSection } from './BodyS
 export { EMPTY_START, fieldOf, profileOf, rawProfile, type StartValues, weightOf } from './bodyValues.ts';
 export { bodyOf, expenditureOf, ExpenditureSection } from './Expenditure.tsx';
 export { bodyRoutes } from './routes.tsx';
-export { WeighInLine } from './WeighInLine.tsx';
+export { WeighInLine } from './lazy.tsx';
 export { MarkRow } from './morning/MarkRow.tsx';
 export { SheetDrafts, SheetTrend } from './trend/OnSheet.tsx';
 export { useTrend } from './trend/useTrend.ts';

@@ -2,7 +2,6 @@ import type { Session } from '@maul/contract/people';
 import { addDays, datesFrom, type IsoDate } from '@maul/core/units';
 import { call } from './api.ts';
 import { deviceToday } from './device.ts';
-import { askWholeStock } from './kitchen/kitchenWork.ts';
 import { useOutbox } from './sending/outbox.ts';
 import { onDevice, READY } from './remembered.ts';
 
@@ -40,7 +39,8 @@ const questions = (athleteId: string, today: IsoDate): Ask[] => {
       const { mates } = await call('kitchenBook', { params });
       for (const { athleteId: mate } of mates) await call('kitchenBook', { params: { athleteId: mate } });
     },
-    () => askWholeStock(athleteId),
+    // The kitchen's own module is not asked for before Today answers.
+    async () => (await import('./kitchen/kitchenWork.ts')).askWholeStock(athleteId),
     ...PLANS.map(
       (many): Ask =>
         () =>

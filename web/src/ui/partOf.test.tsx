@@ -41,7 +41,7 @@ class Caught extends Component<{ children: ReactNode }, { said?: string }> {
 test('a module that does not come is said where it is used, and asked for again the next time', async () => {
   const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
   let there = false;
-  const Part = partOf(() =>
+  const Part = partOf<Named>(() =>
     there ? Promise.resolve<Module>({ default: Hello }) : Promise.reject(new Error('no network')),
   );
   const shown = () => render(<Part name="Ada" />, { wrapper: Caught });

@@ -1,6 +1,4 @@
-import { type ReactNode, useEffect, useState } from 'react';
-
-type Shown<P> = (props: P) => ReactNode;
+import { type ComponentType, type ReactNode, useEffect, useState } from 'react';
 
 /**
  * A part of the page that comes as a module of its own, with what stands in its place until it is there. Not `lazy` under `Suspense`: that holds back
@@ -10,12 +8,12 @@ type Shown<P> = (props: P) => ReactNode;
  * const QuickLine = partOf(() => import('../quick/QuickLine.tsx'), <div className="quick" />);
  */
 export const partOf = <P extends object>(
-  load: () => Promise<{ default: Shown<P> }>,
+  load: () => Promise<{ default: ComponentType<P> }>,
   placeholder: ReactNode = null,
-): Shown<P> => {
-  let there: Shown<P> | undefined;
-  let asked: Promise<Shown<P>> | undefined;
-  const ask = (): Promise<Shown<P>> =>
+): ComponentType<P> => {
+  let there: ComponentType<P> | undefined;
+  let asked: Promise<ComponentType<P>> | undefined;
+  const ask = (): Promise<ComponentType<P>> =>
     (asked ??= load().then(
       (module) => (there = module.default),
       (error: unknown) => {
@@ -25,7 +23,7 @@ export const partOf = <P extends object>(
       },
     ));
   const Part = (props: P) => {
-    const [found, setFound] = useState<{ Own: Shown<P> } | { error: unknown } | undefined>(
+    const [found, setFound] = useState<{ Own: ComponentType<P> } | { error: unknown } | undefined>(
       there && { Own: there },
     );
     useEffect(() => {

@@ -1,5 +1,5 @@
 import { type Method } from '../../foods/index.ts';
-import { rangeSpread } from '../quickline/resolve.ts';
+import { rangeSpread } from '../uncertainty.ts';
 import type { DiaryChange, DiaryMeal, DiaryPortion, DiaryRows } from './rows.ts';
 
 /** A portion with how its amount is known. */

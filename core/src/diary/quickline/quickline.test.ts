@@ -1,7 +1,8 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { parseQuickLine } from './parse.ts';
-import { pickFood, rangeSpread, readQuickAmount } from './resolve.ts';
+import { rangeSpread } from '../uncertainty.ts';
+import { pickFood, readQuickAmount } from './resolve.ts';
 import { type QuickEntry } from './types.ts';
 
 const foods = (line: string) =>

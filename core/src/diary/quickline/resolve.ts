@@ -1,6 +1,7 @@
-import { numberReadings, K90, wordsOf } from '../../units/index.ts';
+import { numberReadings, wordsOf } from '../../units/index.ts';
 import { readAmount, type AmountFood, type Method } from '../../foods/index.ts';
 import type { QuickAmount, QuickMark } from './types.ts';
+import { rangeSpread } from '../uncertainty.ts';
 
 /** A food that a fragment may mean. */
 export interface QuickCandidate {
@@ -246,7 +247,3 @@ export const readQuickAmount = (
     assumed: low.assumed,
   };
 };
-
-/** Relative standard uncertainty of an amount stated as a range, its ends taken as a 90 % band. Source: JCGM 100:2008, 4.3.5. */
-export const rangeSpread = (low: number, high: number): number =>
-  Number(((high - low) / 2 / K90 / ((low + high) / 2)).toPrecision(4));

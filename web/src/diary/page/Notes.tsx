@@ -1,13 +1,10 @@
-import type { DayDocument, NoteRow } from '@maul/contract/diary';
-import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
+import type { DayDocument, NoteRow, PortionRow } from '@maul/contract/diary';
 import { useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { saveNote } from '../../data/edit.ts';
 import { useSession } from '../../data/session.ts';
-import { useSilentCoaches } from '../../data/silence.ts';
 import { fromDay } from '../../data/fromDay.ts';
+import { partOf } from '../../ui/partOf.tsx';
 
 /** A note; an address that names it leads to it. */
 const Note = ({
@@ -41,11 +38,9 @@ const Note = ({
   );
 };
 
-/** Said while a coach is silent, beside words that are being written. */
-const Silent = () => {
-  const silent = useSilentCoaches();
-  return silent === '' ? null : <p className="quiet">{silent}</p>;
-};
+/** The field with what belongs to it, loaded when somebody writes. */
+const NoteForm = partOf(() => import('./NoteForm.tsx'));
+const NO_PORTIONS: readonly PortionRow[] = [];
 
 /** What a note of a day is about, where it is not the day or the meal itself. */
 const aboutOf = (note: NoteRow, portion: string | undefined): string | undefined =>
@@ -63,18 +58,8 @@ const PlainNotes = ({
 }) => {
   const { person } = useSession();
   const [open, setOpen] = useState(false);
-  const [text, setText] = useState('');
-  const [about, setAbout] = useState('');
-  const portions = mealId === null ? [] : day.portions.filter((p) => p.mealId === mealId);
   const nameOf = (id: string | null): string | undefined =>
     id === null ? undefined : (day.portions.find((p) => p.id === id)?.food.name ?? 'a portion taken away');
-  const save = (): void => {
-    if (text.trim() === '') return;
-    saveNote(day, null, { mealId, portionId: about === '' ? null : about }, text.trim());
-    setText('');
-    setAbout('');
-    setOpen(false);
-  };
   return (
     <div className="notes">
       {day.notes
@@ -90,48 +75,15 @@ const PlainNotes = ({
           />
         ))}
       {open ? (
-        <form
-          className="note-form"
-          onSubmit={(event) => {
-            event.preventDefault();
-            save();
+        <NoteForm
+          label={label}
+          portions={mealId === null ? NO_PORTIONS : day.portions.filter((p) => p.mealId === mealId)}
+          onWrite={(text, portionId) => {
+            saveNote(day, null, { mealId, portionId }, text);
+            setOpen(false);
           }}
-          onKeyDown={(event) => {
-            if (event.key === 'Escape') setOpen(false);
-          }}
-        >
-          <TextField
-            label={label}
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-            multiline
-            autoFocus
-            slotProps={{ htmlInput: { maxLength: 4000 } }}
-          />
-          {portions.length > 0 && (
-            <TextField
-              select
-              label="About"
-              value={about}
-              onChange={(e) => setAbout(e.target.value)}
-              slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
-            >
-              <MenuItem value="">the meal</MenuItem>
-              {portions.map((p) => (
-                <MenuItem key={p.id} value={p.id}>
-                  {p.food.name}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-          <Silent />
-          <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
-            Write
-          </Button>
-          <Button size="small" variant="text" onClick={() => setOpen(false)}>
-            Leave it
-          </Button>
-        </form>
+          onClose={() => setOpen(false)}
+        />
       ) : (
         <button type="button" className="note-open" onClick={() => setOpen(true)} aria-label={label}>
           Note

@@ -12,13 +12,13 @@ import { Offers } from '../portion/Offers.tsx';
 import { Left } from './Left.tsx';
 import { NextMeal } from './NextMeal.tsx';
 import { OrderStrip } from './OrderStrip.tsx';
-import { Overshoot } from '../fit/Overshoot.tsx';
 import { WeighInLine } from '../../body/index.ts';
 import { partOf } from '../../ui/partOf.tsx';
 
 const Dock = partOf(() => import('./Dock.tsx'), <p className="waiting">Opening the bench …</p>);
 const MovementLine = partOf(async () => ({ default: (await import('./Movement.tsx')).MovementLine }));
 const MovementStrip = partOf(async () => ({ default: (await import('./Movement.tsx')).MovementStrip }));
+const Overshoot = partOf(async () => ({ default: (await import('../fit/Overshoot.tsx')).Overshoot }));
 const Yesterday = partOf(async () => ({ default: (await import('../closing/Closing.tsx')).Yesterday }));
 
 /** The meal that comes next: the first with something still to measure. */

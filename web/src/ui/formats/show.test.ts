@@ -2,7 +2,16 @@ import { describe, expect, test } from '@jest/globals';
 import { isoDate } from '@maul/core/units';
 import { type Season } from '@maul/core/plan';
 import { orderText } from '../../plan/index.ts';
-import { datesInWords, gramsText, longDate, plural, standing, weeksAndDays, windowText } from './show.ts';
+import {
+  datesInWords,
+  gramsText,
+  longDate,
+  momentText,
+  plural,
+  standing,
+  weeksAndDays,
+  windowText,
+} from './show.ts';
 
 describe('figures in words', () => {
   test('windows, floors and ceilings', () => {
@@ -69,4 +78,10 @@ test('an order in one line', () => {
       season,
     ),
   ).toBe('carbs to 120 g on all days from Tue 17 Mar until Fri 20 Mar');
+});
+
+test('a moment says its day only where that is another', () => {
+  const now = new Date(2026, 10, 28, 23, 30);
+  expect(momentText(new Date(2026, 10, 28, 6, 5), now)).toBe('06:05');
+  expect(momentText(new Date(2026, 10, 27, 23, 59), now)).toBe('Fri 27 Nov, 23:59');
 });

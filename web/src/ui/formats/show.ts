@@ -36,13 +36,23 @@ export const shortDate = dateFormat({ weekday: 'short', day: 'numeric', month: '
 /** "Mon 16". */
 export const dayOfWeek = dateFormat({ weekday: 'short', day: 'numeric' });
 
+const CLOCK: Intl.DateTimeFormatOptions = { hour: '2-digit', minute: '2-digit' };
+
+/** A moment in the reader's own clock, without its day where that is today: "12:30", "Sat 28 Nov, 12:30". */
+export const momentText = (at: Date, now = new Date()): string =>
+  new Intl.DateTimeFormat(
+    'en-GB',
+    at.toDateString() === now.toDateString()
+      ? CLOCK
+      : { weekday: 'short', day: 'numeric', month: 'short', ...CLOCK },
+  ).format(at);
+
 /** A moment in the reader's own clock: "28 Nov, 12:30". */
 export const longDateTime = (moment: string): string =>
   new Intl.DateTimeFormat('en-GB', {
     day: 'numeric',
     month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
+    ...CLOCK,
   }).format(new Date(moment));
 
 /** A sentence with its dates as one says them: "ends 2027-01-18" becomes "ends Mon 18 Jan 2027". */
