@@ -26,7 +26,23 @@ export default tseslint.config(
   {
     files: ['web/**/*.ts', 'web/**/*.tsx'],
     plugins: { 'react-hooks': hooks },
-    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+    rules: {
+      'react-hooks/rules-of-hooks': 'error',
+      'react-hooks/exhaustive-deps': 'error',
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: 'react',
+              importNames: ['lazy', 'Suspense'],
+              message:
+                'Suspense holds a part back for 300 ms; ui/partOf shows it when it is there (decision 0080).',
+            },
+          ],
+        },
+      ],
+    },
   },
   {
     // A file holds one idea; a component has about 150 lines. Tests are lists and may be longer.

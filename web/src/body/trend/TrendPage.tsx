@@ -28,8 +28,9 @@ import { WeekTable } from './WeekTable.tsx';
 import './trend.css';
 
 // Asked for with the page and not with its data: both come at once.
-const chartModule = import('./TrendChart.tsx');
-const TrendChart = partOf(() => chartModule, <div className="trend-canvas waiting">Drawing …</div>);
+const chartModule = () => import('./TrendChart.tsx');
+void chartModule().catch(() => undefined);
+const TrendChart = partOf(chartModule, <div className="trend-canvas waiting">Drawing …</div>);
 
 const SPANS = [
   ['84', '12 weeks'],
