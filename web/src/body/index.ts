@@ -5,6 +5,7 @@ export { bodyOf, expenditureOf, ExpenditureSection } from './Expenditure.tsx';
 export { bodyRoutes } from './routes.tsx';
 export { WeighInLine } from './lazy.tsx';
 export { MarkRow } from './morning/MarkRow.tsx';
+export { CameSaid } from './trend/CameSaid.tsx';
 export { SheetDrafts, SheetTrend } from './trend/OnSheet.tsx';
 export { useTrend } from './trend/useTrend.ts';
 export { newestOfPoses, PicturePick, usePicturesOf } from './pictures/PicturePick.tsx';

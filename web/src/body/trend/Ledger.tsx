@@ -5,6 +5,7 @@ import { signedText } from '@maul/core/units';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { shortDate } from '../../ui/formats/show.ts';
+import { CameSaid } from './CameSaid.tsx';
 import { changeText } from './words.ts';
 
 /** What was changed, what it should have done, and what came of it; searched by its words. */
@@ -70,9 +71,7 @@ export const Ledger = ({
               </p>
               {reason !== null && <p className="second">{reason}</p>}
               <p>
-                {words.should}. {words.brought !== null && `${words.brought}. `}
-                <b className={row.verdict === 'worked' ? 'is-inside' : undefined}>{words.verdict}</b>
-                {words.lookOn === null ? '.' : `; look on ${shortDate(words.lookOn)}.`}
+                <CameSaid words={words} worked={row.verdict === 'worked'} />
                 {row.before && row.after && row.verdict !== 'early' && (
                   <span className="second">
                     {' '}

@@ -2,6 +2,7 @@ import type { Packet } from '@maul/contract/coaching';
 import type { Units } from '@maul/contract/people';
 import { cameWords } from '@maul/core/body';
 import { addDays } from '@maul/core/units';
+import { CameSaid } from '../../body/index.ts';
 import { CautionList } from '../../plan/index.ts';
 import { shortDate } from '../../ui/formats/show.ts';
 import { bodyNumber } from '../../ui/formats/units.ts';
@@ -31,10 +32,8 @@ export const WeekCame = ({ packet: { came = [], to }, units }: { packet: Packet;
         );
         return (
           <li key={row.id}>
-            {row.what} {row.kind === 'phase' ? 'on' : 'from'} {shortDate(row.from)}. {words.should}.{' '}
-            {words.brought !== null && `${words.brought}. `}
-            <b className={row.verdict === 'worked' ? 'is-inside' : undefined}>{words.verdict}</b>
-            {words.lookOn === null ? '.' : `; look on ${shortDate(words.lookOn)}.`}
+            {row.what} {row.kind === 'phase' ? 'on' : 'from'} {shortDate(row.from)}.{' '}
+            <CameSaid words={words} worked={row.verdict === 'worked'} />
             {beside.length > 0 && <span className="quiet"> Changed meanwhile too: {beside.join('; ')}.</span>}
           </li>
         );

@@ -2,7 +2,6 @@ import type { DayDocument, DayEntryRow, MealRow, PortionRow } from '@maul/contra
 import type { DaySheet } from '@maul/core/diary';
 import type { DayTargets } from '@maul/core/plan';
 import type { TargetKey } from '@maul/core/nutrition';
-
 import { AddFoodDialog } from '../../foods/index.ts';
 import { WhyDialog } from '../../plan/index.ts';
 import type { Tool } from './tools.ts';

@@ -1,7 +1,6 @@
 import type { DayDocument } from '@maul/contract/diary';
 import { addDays, localMoment } from '@maul/core/units';
 import { countdown, phaseName, phaseWeek, type DayTargets, typeDay } from '@maul/core/plan';
-
 import { Link } from 'react-router';
 import ChevronLeft from '@mui/icons-material/ChevronLeft';
 import ChevronRight from '@mui/icons-material/ChevronRight';

@@ -2,7 +2,6 @@ import type { PortionRow } from '@maul/contract/diary';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { useSilentCoaches } from '../../data/silence.ts';
 
 /** Said while a coach is silent, beside words that are being written. */
@@ -11,29 +10,35 @@ const Silent = () => {
   return silent === '' ? null : <p className="quiet">{silent}</p>;
 };
 
+/** Words that are being written, and the portion that they are about; empty for the whole of it. */
+export interface NoteDraft {
+  text: string;
+  about: string;
+}
+
 /** A place to write words to a day or a meal, or to one portion of it. */
 const NoteForm = ({
   label,
   portions,
+  draft,
+  onDraft,
   onWrite,
   onClose,
 }: {
   label: string;
   portions: readonly PortionRow[];
-  onWrite: (text: string, portionId: string | null) => void;
+  draft: NoteDraft;
+  onDraft: (draft: NoteDraft) => void;
+  onWrite: () => void;
   onClose: () => void;
 }) => {
-  const [text, setText] = useState('');
-  const [about, setAbout] = useState('');
-  const save = (): void => {
-    if (text.trim() !== '') onWrite(text.trim(), about === '' ? null : about);
-  };
+  const empty = draft.text.trim() === '';
   return (
     <form
       className="note-form"
       onSubmit={(event) => {
         event.preventDefault();
-        save();
+        if (!empty) onWrite();
       }}
       onKeyDown={(event) => {
         if (event.key === 'Escape') onClose();
@@ -41,8 +46,8 @@ const NoteForm = ({
     >
       <TextField
         label={label}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
+        value={draft.text}
+        onChange={(e) => onDraft({ ...draft, text: e.target.value })}
         multiline
         autoFocus
         slotProps={{ htmlInput: { maxLength: 4000 } }}
@@ -51,8 +56,8 @@ const NoteForm = ({
         <TextField
           select
           label="About"
-          value={about}
-          onChange={(e) => setAbout(e.target.value)}
+          value={draft.about}
+          onChange={(e) => onDraft({ ...draft, about: e.target.value })}
           slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
         >
           <MenuItem value="">the meal</MenuItem>
@@ -64,7 +69,7 @@ const NoteForm = ({
         </TextField>
       )}
       <Silent />
-      <Button type="submit" variant="contained" size="small" disabled={text.trim() === ''}>
+      <Button type="submit" variant="contained" size="small" disabled={empty}>
         Write
       </Button>
       <Button size="small" variant="text" onClick={onClose}>

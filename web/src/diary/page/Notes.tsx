@@ -5,6 +5,7 @@ import { saveNote } from '../../data/edit.ts';
 import { useSession } from '../../data/session.ts';
 import { fromDay } from '../../data/fromDay.ts';
 import { partOf } from '../../ui/partOf.tsx';
+import type { NoteDraft } from './NoteForm.tsx';
 
 /** A note; an address that names it leads to it. */
 const Note = ({
@@ -41,6 +42,7 @@ const Note = ({
 /** The field with what belongs to it, loaded when somebody writes. */
 const NoteForm = partOf(() => import('./NoteForm.tsx'));
 const NO_PORTIONS: readonly PortionRow[] = [];
+const NO_WORDS: NoteDraft = { text: '', about: '' };
 
 /** What a note of a day is about, where it is not the day or the meal itself. */
 const aboutOf = (note: NoteRow, portion: string | undefined): string | undefined =>
@@ -58,6 +60,8 @@ const PlainNotes = ({
 }) => {
   const { person } = useSession();
   const [open, setOpen] = useState(false);
+  // Held here: what was typed is still there after it was left.
+  const [draft, setDraft] = useState(NO_WORDS);
   const nameOf = (id: string | null): string | undefined =>
     id === null ? undefined : (day.portions.find((p) => p.id === id)?.food.name ?? 'a portion taken away');
   return (
@@ -78,8 +82,12 @@ const PlainNotes = ({
         <NoteForm
           label={label}
           portions={mealId === null ? NO_PORTIONS : day.portions.filter((p) => p.mealId === mealId)}
-          onWrite={(text, portionId) => {
-            saveNote(day, null, { mealId, portionId }, text);
+          draft={draft}
+          onDraft={setDraft}
+          onWrite={() => {
+            const { text, about } = draft;
+            saveNote(day, null, { mealId, portionId: about === '' ? null : about }, text.trim());
+            setDraft(NO_WORDS);
             setOpen(false);
           }}
           onClose={() => setOpen(false)}
