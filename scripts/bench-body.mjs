@@ -67,14 +67,11 @@ const forecast = async () => {
     intake: Array.from({ length: days }, () => 2163),
     adherenceSd: 50,
   };
-  const planned = { intake: Float64Array.from(input.intake), intakeNow: input.intakeNow };
   const n = days + 1;
   const [kg, fat] = [new Float64Array(n * paths), new Float64Array(n * paths)];
   const works = {
     paths: () => {
-      const random = core.seededRandom(1);
-      for (let p = 0; p < paths; p += 1)
-        core.forecastPath(core.drawTruth(input, random), planned, kg, fat, p * n);
+      core.forecastPaths(input, core.seededRandom(1), kg, fat);
     },
     // As many numbers, each the one before less a little.
     bare: () => {

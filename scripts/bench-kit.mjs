@@ -197,6 +197,7 @@ export const loadCore = async (files) => {
     },
     outfile,
     bundle: true,
+    minifySyntax: true,
     format: 'esm',
     platform: 'node',
     logLevel: 'error',

@@ -4,7 +4,8 @@ import { seededRandom, standardNormal } from '../../random/index.ts';
 import { isoDate } from '../../units/index.ts';
 import {
   chanceOf,
-  drawTruth,
+  drawTruths,
+  driveOf,
   forecastFan,
   type ForecastInput,
   forecastPath,
@@ -32,7 +33,7 @@ const TRUTH: PathTruth = { weightKg: 79, fatKg: 9.5, expenditure: 2800, rho: 770
 const run = (truth: PathTruth, intakeNow: number, intake: number[]) => {
   const kg = new Float64Array(intake.length + 1);
   const fat = new Float64Array(intake.length + 1);
-  forecastPath(truth, { intake, intakeNow }, kg, fat);
+  forecastPath(truth, driveOf({ intake, intakeNow }), kg, fat);
   return { kg: [...kg], fat: [...fat] };
 };
 
@@ -49,12 +50,13 @@ describe('one path', () => {
   test('energy is kept: what is lost holds what was missing', () => {
     // Law of mass balance: the energy of fat and lean that went is intake less expenditure, worked out anew beside it.
     const intake = Array.from({ length: 60 }, (_, i) => 2000 + 10 * i);
-    const { kg, fat } = run(TRUTH, 2300, intake);
+    const { kg, fat } = run({ ...TRUTH, beyond: 120 }, 2300, intake);
     const lean = kg.map((w, i) => w - (fat[i] as number));
     let missing = 0;
     let adapted = 0;
     const K = 2800 - 29 * (lean[0] as number) - 10.2 * (fat[0] as number);
-    intake.forEach((eaten, t) => {
+    intake.forEach((planned, t) => {
+      const eaten = planned + 120;
       const spent = K + 29 * (lean[t] as number) + 10.2 * (fat[t] as number) + 0.1 * (eaten - 2300) + adapted;
       missing += eaten - spent;
       adapted += (0.14 * (eaten - 2300) - adapted) / 14;
@@ -116,12 +118,21 @@ describe('the fan', () => {
   });
   test('what each path takes as true is spread as it was said', () => {
     const random = seededRandom(8);
-    const drawn = Array.from({ length: 4000 }, () => drawTruth(INPUT, random).expenditure);
+    const pairs = Array.from({ length: 2000 }, () => drawTruths(INPUT, random));
+    // The two of a pair lie to both sides of what is believed.
+    for (const [one, other] of pairs) {
+      expect((one.weightKg + other.weightKg) / 2).toBeCloseTo(79, 9);
+      expect(one.beyond + other.beyond).toBe(0);
+    }
+    const drawn = pairs.flat().map((one) => one.expenditure);
     const mean = drawn.reduce((a, b) => a + b, 0) / drawn.length;
     const sd = Math.sqrt(drawn.reduce((a, b) => a + (b - mean) ** 2, 0) / drawn.length);
     expect(Math.abs(mean - 2800)).toBeLessThan(6);
     // A kilogram never holds more than fat does: the far end of rho is cut.
     expect(Math.abs(sd - 110)).toBeLessThan(8);
+  });
+  test('an odd number of paths is as many', () => {
+    expect(forecastFan(INPUT, seededRandom(3), 7).finalKg.every((kg) => kg > 60)).toBe(true);
   });
   test('chances are counted over the paths', () => {
     const all = chanceOf(fan, { low: 0, high: 200 }, 100);

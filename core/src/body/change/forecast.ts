@@ -11,7 +11,6 @@ const COST = { lean: 22, fat: 3.2, moved: 7 };
 const EATING = 0.1;
 const ADAPTS = 0.14;
 const ADAPT_STEP = 1 / 14;
-const LEAST_FAT_KG = 0.5;
 
 export interface ForecastInput {
   today: IsoDate;
@@ -45,47 +44,72 @@ export interface PathTruth {
 export const leanEnergyShare = (rho: number): number =>
   (1 / rho - 1 / FAT_KCAL) / (1 / LEAN_KCAL - 1 / FAT_KCAL);
 
+/** A planned intake as the body meets it, day by day, whatever the body weighs. */
+export interface Drive {
+  /** Energy left for the body each day once eating and adaptation took theirs, kcal. */
+  left: Float64Array;
+  /** What of it one kilocalorie more every day would leave. */
+  ofBeyond: Float64Array;
+}
+
 /**
- * One body day by day under a planned intake: writes its mass, kg, and its fat, kg, on each morning from today on (one more than there are
- * days). Expenditure follows body and intake: E = K + 22 FFM + 3.2 FM + 7 W + 0.1 dI + AT, AT going to 0.14 dI over 14 days, and K such
- * that today's estimate fits. Source: after Hall 2011, from memory.
+ * What a plan drives, for every path alike: eating takes 0.1 of a change of intake dI, and adaptation goes to 0.14 dI over 14 days. `intakeNow` is
+ * what the body is adapted to, kcal a day. Source: after Hall 2011, from memory.
+ *
+ * @example
+ * driveOf({ intake: [2300, 2400], intakeNow: 2300 }).left.at(1); // => 2390
+ */
+export const driveOf = ({ intake, intakeNow }: Pick<ForecastInput, 'intake' | 'intakeNow'>): Drive => {
+  const left = new Float64Array(intake.length);
+  const ofBeyond = new Float64Array(intake.length);
+  let adapted = 0;
+  let adaptedToOne = 0;
+  intake.forEach((eaten, t) => {
+    const change = eaten - intakeNow;
+    left[t] = eaten - EATING * change - adapted;
+    ofBeyond[t] = 1 - EATING - adaptedToOne;
+    adapted += (ADAPTS * change - adapted) * ADAPT_STEP;
+    adaptedToOne += (ADAPTS - adaptedToOne) * ADAPT_STEP;
+  });
+  return { left, ofBeyond };
+};
+
+/**
+ * One body day by day under a plan: writes its mass, kg, and its fat, kg, on each morning from today on (one more than there are days), from
+ * place `at`. Expenditure follows body and intake: E = K + 22 FFM + 3.2 FM + 7 W + 0.1 dI + AT, and K is such that today's estimate fits.
+ * Source: after Hall 2011, from memory.
  */
 export const forecastPath = (
   truth: PathTruth,
-  input: { intake: ArrayLike<number>; intakeNow: number },
+  { left, ofBeyond }: Drive,
   kg: Float64Array,
   fat: Float64Array,
   at = 0,
 ): void => {
-  const { intake, intakeNow } = input;
   const share = leanEnergyShare(truth.rho);
   let toFat = (1 - share) / FAT_KCAL;
-  let toLean = share / LEAN_KCAL;
+  let toBody = toFat + share / LEAN_KCAL;
   const lean = COST.lean + COST.moved;
   const fatty = COST.fat + COST.moved;
-  let costs = lean * toLean + fatty * toFat;
-  const beyond = truth.beyond - intakeNow;
-  let fatKg = truth.fatKg;
-  let weightKg = truth.weightKg;
-  // What is spent beyond eating and adaptation; it moves with the body alone.
-  let spent = truth.expenditure;
-  let adapted = 0;
-  const days = intake.length;
+  let costs = lean * (toBody - toFat) + fatty * toFat;
+  const { beyond } = truth;
+  let { weightKg, fatKg, expenditure: spent } = truth;
   kg[at] = weightKg;
   fat[at] = fatKg;
+  const days = left.length;
+  // Said here and not beside the others: a bundle makes variables of those, and each step of the loop would look this one up.
+  const leastFatKg = 0.5;
   for (let t = 0; t < days; t += 1) {
-    const change = (intake[t] as number) + beyond;
-    const balance = change + intakeNow - spent - EATING * change - adapted;
-    adapted += (ADAPTS * change - adapted) * ADAPT_STEP;
-    weightKg += (toLean + toFat) * balance;
+    const balance = (left[t] as number) + (ofBeyond[t] as number) * beyond - spent;
+    weightKg += toBody * balance;
     fatKg += toFat * balance;
     spent += costs * balance;
-    if (fatKg < LEAST_FAT_KG) {
+    if (fatKg < leastFatKg) {
       // Nobody has less fat than none: from here on lean tissue gives.
-      fatKg = LEAST_FAT_KG;
+      fatKg = leastFatKg;
       toFat = 0;
-      toLean = 1 / LEAN_KCAL;
-      costs = lean * toLean;
+      toBody = 1 / LEAN_KCAL;
+      costs = lean * toBody;
     }
     kg[at + t + 1] = weightKg;
     fat[at + t + 1] = fatKg;
@@ -142,20 +166,49 @@ export const threeOf = (values: Float64Array): Three => {
   return { low: at(0.1), mid: at(0.5), high: at(0.9) };
 };
 
-/** One draw of what may be true of the athlete. A wrong rho has misread expenditure too, so that the two errors cancel at a steady rate. */
-export const drawTruth = (input: ForecastInput, random: Random): PathTruth => {
+/**
+ * Two draws of what may be true of the athlete, each as far from what is believed as the other, to the other side, so that the middle of a fan
+ * does not lean. A wrong rho has misread expenditure too: the two errors cancel at a steady rate. Source: Hammersley & Morton 1956, from memory.
+ */
+export const drawTruths = (input: ForecastInput, random: Random): [PathTruth, PathTruth] => {
   const balance = input.intakeNow - input.expenditure;
-  const own = Math.sqrt(Math.max(0, input.expenditureSd ** 2 - (RHO_DOUBT * balance) ** 2));
-  const rho = Math.min(FAT_KCAL - 40, Math.max(5000, RHO * (1 + RHO_DOUBT * standardNormal(random))));
-  const weightKg = input.weightKg + input.weightSd * standardNormal(random);
-  const percent = Math.min(60, Math.max(3, input.fatPercent + input.fatSd * standardNormal(random)));
-  return {
-    weightKg,
-    fatKg: (weightKg * percent) / 100,
-    rho,
-    expenditure: input.expenditure + own * standardNormal(random) + (1 - rho / RHO) * balance,
-    beyond: input.adherenceSd * standardNormal(random),
+  const ownSd = Math.sqrt(Math.max(0, input.expenditureSd ** 2 - (RHO_DOUBT * balance) ** 2));
+  const off = {
+    rho: RHO * RHO_DOUBT * standardNormal(random),
+    weight: input.weightSd * standardNormal(random),
+    fat: input.fatSd * standardNormal(random),
+    expenditure: ownSd * standardNormal(random),
+    adherence: input.adherenceSd * standardNormal(random),
   };
+  const drawn = (side: 1 | -1): PathTruth => {
+    const rho = Math.min(FAT_KCAL - 40, Math.max(5000, RHO + side * off.rho));
+    const weightKg = input.weightKg + side * off.weight;
+    const percent = Math.min(60, Math.max(3, input.fatPercent + side * off.fat));
+    return {
+      weightKg,
+      fatKg: (weightKg * percent) / 100,
+      rho,
+      expenditure: input.expenditure + side * off.expenditure + (1 - rho / RHO) * balance,
+      beyond: side * off.adherence,
+    };
+  };
+  return [drawn(1), drawn(-1)];
+};
+
+/** Every path of a forecast: its mass and its fat, kg, each morning, one path after the other. */
+export const forecastPaths = (
+  input: ForecastInput,
+  random: Random,
+  kg: Float64Array,
+  fat: Float64Array,
+): void => {
+  const drive = driveOf(input);
+  const n = input.intake.length + 1;
+  for (let at = 0; at < kg.length; at += 2 * n) {
+    const [one, other] = drawTruths(input, random);
+    forecastPath(one, drive, kg, fat, at);
+    if (at + n < kg.length) forecastPath(other, drive, kg, fat, at + n);
+  }
 };
 
 /**
@@ -166,8 +219,7 @@ export const forecastFan = (input: ForecastInput, random: Random, paths = 2000):
   const n = input.intake.length + 1;
   const kg = new Float64Array(n * paths);
   const fat = new Float64Array(n * paths);
-  const planned = { intake: Float64Array.from(input.intake), intakeNow: input.intakeNow };
-  for (let p = 0; p < paths; p += 1) forecastPath(drawTruth(input, random), planned, kg, fat, p * n);
+  forecastPaths(input, random, kg, fat);
   const finalKg = new Float64Array(paths);
   const fastestWeek = new Float64Array(paths);
   for (let p = 0; p < paths; p += 1) {
