@@ -197,7 +197,6 @@ export const loadCore = async (files) => {
     },
     outfile,
     bundle: true,
-    minifySyntax: true,
     format: 'esm',
     platform: 'node',
     logLevel: 'error',

@@ -91,7 +91,7 @@ export {
   type LoggedDay,
   type ScaleParts,
 } from './filter/days.ts';
-export { filterExpenditure, smoothExpenditure } from './filter/expenditure.ts';
+export { filterExpenditure, latestEstimate, smoothExpenditure } from './filter/expenditure.ts';
 export {
   chanceOf,
   type Fan,

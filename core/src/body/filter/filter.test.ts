@@ -3,8 +3,9 @@ import fc from 'fast-check';
 import { seededRandom, standardNormal } from '../../random/index.ts';
 import { addDays, isoDate } from '../../units/index.ts';
 import { type DayEstimate, ESTIMATE_MODEL, everyDay, type EstimateModel, type LoggedDay } from './days.ts';
-import { filterExpenditure, smoothExpenditure } from './expenditure.ts';
+import { filterExpenditure, latestEstimate, smoothExpenditure, stepMatrix } from './expenditure.ts';
 import { type Matrix, predict, smooth, solveSymmetric, type State, update, type Vector } from './kalman.ts';
+import { type Estimates, filterColumns, type Trace } from './pass.ts';
 import { simulatedAthlete, type SimulatedKind } from './simulated.ts';
 import { glycogenAfter, saltWaterAfter, Usual, WATER_OF_SODIUM } from './water.ts';
 
@@ -73,11 +74,7 @@ describe('the filter of a linear model', () => {
       filtered.push(state);
       state = predict(state, model);
     }
-    const smoothed = smooth(
-      filtered,
-      predicted,
-      readings.map(() => model.F),
-    );
+    const smoothed = smooth(filtered, predicted, model.F);
 
     // Mean and covariance of all states stacked, without any reading.
     const size = n * steps;
@@ -191,6 +188,46 @@ describe('the estimate', () => {
         input: [day.kcal / 7700, follows + (15 * day.kcal) / 7700, 0],
         noise: [[((0.06 * day.kcal) / 7700) ** 2, 0, 0], [0, 18 ** 2, 0], [0, 0, 0.64 * (0.0035 * W) ** 2]], // prettier-ignore
       });
+    });
+  });
+  test('with water and a cycle too: every number of the state, each morning and each step', () => {
+    const model: EstimateModel = { ...ESTIMATE_MODEL, own: false };
+    const days = athlete(6, { kind: 'other' }).days.map((d, i) => ({
+      ...d,
+      kg: i % 9 === 5 ? null : d.kg,
+      kcal: d.kcal ?? 2500,
+      cycleDay: i % 40 < 3 ? null : (i % 28) + 1,
+      foodKg: 1.8 + 0.3 * Math.sin(i),
+    }));
+    const trace: Trace = { predicted: [], filtered: [], meanIntake: new Float64Array() };
+    const told = filterColumns(days, { expenditure: 2400 }, model, trace) as Estimates;
+    const F = stepMatrix(7, model);
+    const near = (a: State, b: State) => {
+      a.mean.forEach((x, k) => expect(x).toBeCloseTo(b.mean[k] as number, 6));
+      a.cov.forEach((row, j) => row.forEach((x, k) => expect(x).toBeCloseTo(b.cov[j]?.[k] as number, 6)));
+    };
+    days.forEach(({ kg, kcal, cycleDay }, i) => {
+      const predicted = trace.predicted[i] as State;
+      const filtered = trace.filtered[i] as State;
+      const { beyond, lasts, salt, gut } = told.food;
+      const angle = (2 * Math.PI * ((cycleDay ?? 1) - 1)) / 28;
+      const cycle = cycleDay === null ? [0, 0] : [Math.sin(angle), Math.cos(angle)];
+      const H = [1, 0, 1, beyond[i] as number, lasts[i] as number, ...cycle];
+      const value = (kg ?? 0) - (salt[i] as number) - (gut[i] as number) - 4 * (beyond[i] as number);
+      const variance = (0.0035 * (predicted.mean[0] as number)) ** 2;
+      near(filtered, kg === null ? predicted : update(predicted, { H, value, variance }).state);
+      const next = trace.predicted[i + 1];
+      if (!next) return;
+      const [W, E] = filtered.mean as [number, number];
+      const follows = (next.mean[1] as number) - E - (15 * (kcal - E)) / 7700;
+      const noise = F.map((row) => row.map(() => 0));
+      (noise[0] as number[])[0] = (Math.max(0.06 * kcal, 0) / 7700) ** 2;
+      (noise[1] as number[])[1] = 18 ** 2;
+      (noise[2] as number[])[2] = 0.64 * (0.0035 * W) ** 2;
+      near(
+        next,
+        predict(filtered, { F, input: [kcal / 7700, follows + (15 * kcal) / 7700, 0, 0, 0, 0, 0], noise }),
+      );
     });
   });
 
@@ -333,6 +370,8 @@ describe('laws of the estimate', () => {
       ),
     ).toEqual([]);
     expect(smoothExpenditure([], START)).toEqual([]);
+    expect(latestEstimate([], START)).toBeUndefined();
+    expect(latestEstimate(days, START)).toEqual(filterExpenditure(days, START).at(-1));
   });
 });
 
@@ -365,7 +404,7 @@ describe('water', () => {
   });
   test('usual is the mean of the known of the last 28 days', () => {
     const usual = new Usual();
-    expect(usual.mean).toBeUndefined();
+    expect(usual.mean).toBeNaN();
     for (let i = 1; i <= 40; i += 1) usual.add(i % 2 === 0 ? i : null);
     const last = Array.from({ length: 40 }, (_, i) => i + 1)
       .slice(-28)

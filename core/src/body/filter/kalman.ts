@@ -105,21 +105,17 @@ export const solveSymmetric = (A: Matrix, B: Matrix): number[][] => {
 
 /**
  * What all readings together tell of each step: from the last step back, each filtered state is drawn towards what the next one turned out
- * to be. `filtered[i]` after its reading, `predicted[i]` the state of step i before it, `F[i]` from step i to i + 1.
+ * to be. `filtered[i]` after its reading, `predicted[i]` the state of step i before it, `F` from each to the next.
  * Source: Rauch, Tung & Striebel 1965.
  */
-export const smooth = (
-  filtered: readonly State[],
-  predicted: readonly State[],
-  F: readonly Matrix[],
-): State[] => {
+export const smooth = (filtered: readonly State[], predicted: readonly State[], F: Matrix): State[] => {
   const out = [...filtered];
   for (let i = filtered.length - 2; i >= 0; i -= 1) {
     const here = filtered[i] as State;
     const next = predicted[i + 1] as State;
     const later = out[i + 1] as State;
     // The gain P F' (F P F' + Q)^-1, solved rather than inverted.
-    const C = transposed(solveSymmetric(next.cov, times(F[i] as Matrix, here.cov)));
+    const C = transposed(solveSymmetric(next.cov, times(F, here.cov)));
     out[i] = {
       mean: here.mean.map(
         (x, k) =>

@@ -1,7 +1,7 @@
 import type { BodyBasis } from '../basis.ts';
 import { addDays, type IsoDate } from '../../units/index.ts';
 import { everyDay, type LoggedDay } from '../filter/days.ts';
-import { filterExpenditure } from '../filter/expenditure.ts';
+import { latestEstimate } from '../filter/expenditure.ts';
 
 /** One morning on the scale, kg. */
 export interface WeighIn {
@@ -101,7 +101,7 @@ export const weekBasis = (
   const until = addDays(from, -1);
   const known = everyDay(days.filter((d) => d.day <= until));
   const weighIns = known.flatMap(({ day, kg }) => (kg === null ? [] : [{ day, kg }]));
-  const told = tells(known, until) ? filterExpenditure(known, start).at(-1) : undefined;
+  const told = tells(known, until) ? latestEstimate(known, start) : undefined;
   return {
     from,
     weightKg: Math.round((weekMean(weighIns, until)?.kg ?? last.weightKg) * 100) / 100,
