@@ -39,7 +39,7 @@ export { type Fit, type FitAnswer, type FitOptions, portionsToFit } from './fit/
 export { highsSolver } from './fit/highs.ts';
 export { type FitFood, type FitProblem, fitWindow, type FitWindow, missCost } from './fit/model.ts';
 export { smallestChange } from './fit/overshoot.ts';
-export { type LinearProgram, ProgramBuilder, type Solver } from './fit/program.ts';
+export { type LinearProgram, ProgramBuilder, type Solved, type Solver } from './fit/program.ts';
 export { treatsThatFit } from './fit/treat.ts';
 export { guessedDay, type GuessedDay } from './guess.ts';
 export { dayPaper, type DayPaper, type PaperInput, paperText } from './paper.ts';

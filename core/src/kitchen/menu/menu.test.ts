@@ -41,6 +41,16 @@ describe('a menu for the week', () => {
     expect(menu.sessions.length).toBeLessThanOrEqual(1);
     expect(menu.choices).toHaveLength(6);
   });
+  test('needs no session where what is there lands every day, though cooked dishes would too', () => {
+    const there = ['skyr', 'oats', 'eggs', 'bread'].map((id, i) =>
+      dish(id, [0.2, 0.05, 0.12, 0.1][i] as number, [0.04, 0.3, 0.02, 0.25][i] as number, {
+        keepsDays: undefined,
+      }),
+    );
+    const cooked = Array.from({ length: 8 }, (_, i) => dish(`pot ${i}`, 0.1 + i / 100, 0.12));
+    const menu = menuWeek(problem({ dishes: [...cooked, ...there] }), solver);
+    expect(menu).toMatchObject({ misses: [], sessions: [], repeats: 0, proven: true, gap: 0 });
+  });
   test('leaves locked meals as they are', () => {
     const meals = week(3, 2).map((m, i) => (i === 2 ? { ...m, locked: { dishId: 'stew', grams: 370 } } : m));
     const menu = menuWeek(problem({ meals }), solver);

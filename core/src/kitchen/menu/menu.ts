@@ -1,8 +1,9 @@
-import { type Solver } from '../../diary/index.ts';
+import type { LinearProgram, Solved, Solver } from '../../diary/index.ts';
 import { amountsFor, chosen, judgeMenu } from './judge.ts';
-import { modelOf, secondCosts } from './model.ts';
+import { type Model, modelOf, secondCosts } from './model.ts';
 import {
   eveningsFor,
+  fits,
   needsCooking,
   WEIGH,
   type Menu,
@@ -53,7 +54,7 @@ const dayByDay = (problem: MenuProblem, solver: Solver, avoid: ReadonlyMap<strin
         (avoid.get(s.meal.id) === s.dish.id ? 0.2 : 0);
       if (cost > 0) costs.set(s.chosen, cost);
     }
-    const solved = solver(model.builder.minimising(costs), 0.4);
+    const solved = solver(model.builder.minimising(costs), 0.25);
     const found = solved.status === 'infeasible' ? new Map<string, MenuDish>() : chosen(model, solved.values);
     for (const s of model.slots) {
       if (found.get(s.meal.id)?.id !== s.dish.id) continue;
@@ -69,6 +70,59 @@ const dayByDay = (problem: MenuProblem, solver: Solver, avoid: ReadonlyMap<strin
     }
   }
   return judgeMenu(problem, amountsFor(problem, dishes, solver), solver);
+};
+
+/** The model with at least a quarter of its meals other than before. */
+const modelWithout = (
+  problem: MenuProblem,
+  before: ReadonlyMap<string, string>,
+  only?: (dish: MenuDish) => boolean,
+): Model => {
+  const model = modelOf(problem, only && ((_, dish) => only(dish)));
+  const same = model.slots.filter((s) => before.get(s.meal.id) === s.dish.id);
+  const open = problem.meals.filter((m) => !m.locked).length;
+  if (same.length > 0)
+    model.builder.row(-Infinity, open - Math.ceil(open / 4), ...same.map((s) => [s.chosen, 1] as const));
+  return model;
+};
+
+/** What a menu with a session weighs at least. */
+const ONE_SESSION = WEIGH.session + WEIGH.batch;
+
+/** Of the menus that miss no more than `reached`, one with the fewest sessions, repeats and dishes cooked. */
+const fewest = (model: Model, reached: number): LinearProgram => {
+  model.builder.row(
+    -Infinity,
+    reached + 1e-4,
+    ...[...model.misses].map(([column, cost]) => [column, cost] as const),
+  );
+  return model.builder.minimising(secondCosts(model));
+};
+
+/**
+ * A menu without a session, from what needs no cooking alone: a small model that answers soon. Where it misses no more and repeats little, no
+ * session can do better.
+ */
+const withoutCooking = (
+  problem: MenuProblem,
+  before: ReadonlyMap<string, string>,
+  reached: number,
+  solver: Solver,
+  seconds: number,
+): { model: Model; solved: Solved; best: boolean } | undefined => {
+  const dishes = problem.dishes.filter((d) => !needsCooking(d));
+  const locked = problem.meals.some((m) => m.locked && !dishes.some((d) => d.id === m.locked?.dishId));
+  if (locked || problem.meals.some((m) => !m.locked && !dishes.some((d) => fits(d, m)))) return undefined;
+  const model = modelWithout(problem, before, (dish) => !needsCooking(dish));
+  const costs = fewest(model, reached);
+  let solved = solver(costs, seconds * 0.15);
+  if (solved.status === 'infeasible') return undefined;
+  // Without a session it is the least already: the rest of the time is for repeats.
+  if (solved.status === 'limit' && solved.objective < ONE_SESSION) {
+    const longer = solver(costs, seconds * 0.35);
+    if (longer.status !== 'infeasible' && longer.objective <= solved.objective) solved = longer;
+  }
+  return { model, solved, best: solved.objective < ONE_SESSION };
 };
 
 const worth = (menu: Menu): number =>
@@ -97,24 +151,18 @@ export const menuWeek = (problem: MenuProblem, solver: Solver, options: MenuOpti
   const before = new Map((not ?? []).map((c) => [c.mealId, c.dishId]));
   const first = dayByDay(problem, solver, before);
   if (not === undefined || differsFrom(first, not)) onFirst?.(first);
-  const model = modelOf(problem);
-  if (not) {
-    const same = model.slots.filter((s) => before.get(s.meal.id) === s.dish.id);
-    const open = problem.meals.filter((m) => !m.locked).length;
-    if (same.length > 0)
-      model.builder.row(-Infinity, open - Math.ceil(open / 4), ...same.map((s) => [s.chosen, 1] as const));
-  }
+  const model = modelWithout(problem, before);
   const least = solver(model.builder.minimising(model.misses), seconds * 0.4);
   if (least.status === 'infeasible') return first;
   const reached = Math.max(least.objective, 0);
-  model.builder.row(
-    -Infinity,
-    reached + 1e-4,
-    ...[...model.misses].map(([column, cost]) => [column, cost] as const),
-  );
-  const few = solver(model.builder.minimising(secondCosts(model)), seconds * 0.6);
+  const raw = withoutCooking(problem, before, reached, solver, seconds);
+  const few = raw?.best ? raw.solved : solver(fewest(model, reached), seconds * 0.45);
   const values = few.status === 'infeasible' ? least.values : few.values;
-  const menu = judgeMenu(problem, amountsFor(problem, chosen(model, values), solver), solver);
+  const menu = judgeMenu(
+    problem,
+    amountsFor(problem, chosen(raw?.best ? raw.model : model, values), solver),
+    solver,
+  );
   // Grams are put on their steps at the end: what that costs is not proven to be the least.
   const solved = (least.status === 'optimal' || reached < 1e-6) && few.status === 'optimal';
   const proven = solved && menu.violation <= reached + 1e-3;

@@ -54,7 +54,7 @@ test('a house of a landed version is migrated, and each of its rows says what it
 });
 
 /** The step that the last landed version ends with; it moves on when this one has landed. */
-const LAST_LANDED = '0025_given_protocols';
+const LAST_LANDED = '0026_standing_named';
 
 test('the last landed version works beside this one for a while: since it, a database has only been added to', async () => {
   const house = await openTestHouse();
