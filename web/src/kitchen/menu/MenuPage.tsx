@@ -20,8 +20,12 @@ import { useKitchenPlan, type KitchenPlanView } from '../usePlan.ts';
 import { MENU_DAYS, menuView, type MenuSlot, type MenuView } from './problem.ts';
 
 /** How sure it is that there is no better week. */
-const betterText = ({ proven, gap }: Menu): string => {
+const betterText = ({ proven, gap, sessions, repeats, misses }: Menu): string => {
   if (proven) return '; nothing better exists';
+  if (sessions.length === 0 && misses.length === 0 && repeats > 0 && gap > 0) {
+    const fewer = Math.min(repeats, Math.ceil(gap * repeats - 1e-6));
+    return `; a week with ${fewer === 1 ? 'one repeat' : `up to ${fewer} repeats`} fewer may exist`;
+  }
   const percent = Math.min(100, Math.ceil(gap * 100 - 1e-6));
   return percent > 0
     ? `; a better one may exist (up to ${percent} %)`
