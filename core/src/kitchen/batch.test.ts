@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { seededRandom } from '../random/index.ts';
-import { batchOf, boxDoubt, yieldAgainst, yieldTeller, type BatchInput } from './batch.ts';
+import { batchOf, boxDoubt, fatToAskFor, yieldAgainst, yieldTeller, type BatchInput } from './batch.ts';
 import { unaccounted } from './divide.ts';
 
 const turkey = {
@@ -147,4 +147,19 @@ describe('what a batch tells of a yield', () => {
     expect(yieldAgainst(0.6, [0.712])?.sentence).toBe('Your last batch: 0.712. This one lost more');
     expect(yieldAgainst(0.73, [])).toBeUndefined();
   }); // prettier-ignore
+});
+
+test('fat that may have run off is asked for once: not where there is little, none is stated, or it was said', () => {
+  const of = (fat: number | undefined, grams = 500) => ({
+    food: { ...turkey, per100g: { ...turkey.per100g, FAT: fat } },
+    grams,
+    division: 1,
+  });
+  const asked = (parts: BatchInput['parts'], poured: BatchInput['poured'] = []) =>
+    fatToAskFor({ parts, water: 0, pots: [], poured });
+  expect(asked([of(20)])).toBeCloseTo(100, 9);
+  expect(asked([of(1.5, 1200)])).toBeNull();
+  expect(asked([of(20, 40)])).toBeNull();
+  expect(asked([of(20), of(undefined)])).toBeNull();
+  expect(asked([of(20)], [{ what: 'fat', grams: 30 }])).toBeNull();
 });

@@ -76,6 +76,31 @@ const SCALE_SLACK = 0.01;
 
 const g = (grams: number): string => `${Math.round(grams).toLocaleString('en-GB')} g`;
 
+/** Fat that went in, grams; null where a food does not state its own. */
+const fatIn = (parts: readonly BatchPart[]): number | null =>
+  parts.every((p) => p.food.per100g.FAT !== undefined)
+    ? parts.reduce((sum, p) => sum + ((p.food.per100g.FAT ?? 0) * p.grams) / 100, 0)
+    : null;
+
+/** From such a part of what went in on, and so many grams, fat may run off that is worth asking for. common practice, no source. */
+const RUNS_OFF = { part: 0.05, grams: 10 };
+
+/**
+ * Fat, g, of which some may have run off and nothing has been said: before the boxes are filled, it is asked whether any was poured off. Null
+ * where there is little, where it is not known, or where something is said already.
+ *
+ * @example
+ * const mince = { id: 'm', name: 'Mince', state: 'raw', per100g: { FAT: 20 } };
+ * fatToAskFor({ parts: [{ food: mince, grams: 500, division: 1 }], water: 0, pots: [], poured: [] }); // => 100
+ */
+export const fatToAskFor = ({ parts, poured }: BatchInput): number | null => {
+  const fat = fatIn(parts);
+  const raw = parts.reduce((sum, p) => sum + p.grams, 0);
+  return fat !== null && fat >= RUNS_OFF.grams && fat >= RUNS_OFF.part * raw && poured.length === 0
+    ? fat
+    : null;
+};
+
 const faultOf = (input: BatchInput): { fault: BatchFault; sentence: string } | undefined => {
   const raw = input.parts.reduce((sum, p) => sum + p.grams, 0);
   if (!(raw > 0)) return { fault: 'nothing-in', sentence: 'Nothing has been weighed in yet.' };
@@ -98,10 +123,9 @@ const faultOf = (input: BatchInput): { fault: BatchFault; sentence: string } | u
       fault: 'poured-more',
       sentence: `${g(cooked)} cooked and ${g(out)} poured off are more than the ${g(into)} that went in. Check what was poured off.`,
     };
-  const fat = input.parts.reduce((sum, p) => sum + ((p.food.per100g.FAT ?? 0) * p.grams) / 100, 0);
+  const fat = fatIn(input.parts);
   const fatOut = input.poured.reduce((sum, p) => sum + (p.what === 'fat' ? p.grams : 0), 0);
-  const knows = input.parts.every((p) => p.food.per100g.FAT !== undefined);
-  if (knows && fatOut > fat + 0.5)
+  if (fat !== null && fatOut > fat + 0.5)
     return {
       fault: 'fat-more',
       sentence: `${g(fatOut)} of fat were poured off, the foods hold ${g(fat)}. Some of it was water: enter that part as water.`,

@@ -3,6 +3,7 @@ export {
   type Batch,
   type BatchInput,
   batchOf,
+  fatToAskFor,
   type BatchPart,
   boxDoubt,
   yieldAgainst,

@@ -1,4 +1,4 @@
-import { yieldAgainst, yieldTeller } from '@maul/core/kitchen';
+import { fatToAskFor, yieldAgainst, yieldTeller } from '@maul/core/kitchen';
 import { startYields } from '@maul/core/foods';
 import { liveNet } from '@maul/core/scale';
 import { whole } from '@maul/core/units';
@@ -107,6 +107,7 @@ export const PotStage = ({
   const division = useBench((s) => s.scale.reading?.division ?? 1);
   const { pots, poured, cookedAt } = row.thing;
   const result = resultOf(row.thing);
+  const fatAsked = fatToAskFor(inputOf(row.thing));
   const add = (weighed: number, step: number): void => {
     change((now) => ({
       pots: [
@@ -205,7 +206,6 @@ export const PotStage = ({
           onEmpty={() => pour('fat', null)}
           min={0}
           max={20_000}
-          help="Empty when none was: fat that runs off takes its energy along."
         />
         <NumberField
           label="Water poured off, g"
@@ -224,9 +224,15 @@ export const PotStage = ({
           <>
             <Balance balance={result.batch.balance} />
             <YieldRule row={row} athleteId={athleteId} />
+            {fatAsked !== null && (
+              <p role="status">
+                {gramsText(fatAsked)} g of fat went in. Was some of it poured off? What runs off takes its
+                energy along: weigh it and enter it above.
+              </p>
+            )}
             <div>
               <Button variant="contained" onClick={onDone}>
-                Fill the boxes
+                {fatAsked === null ? 'Fill the boxes' : 'None was poured off: fill the boxes'}
               </Button>
             </div>
           </>
