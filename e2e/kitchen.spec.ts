@@ -156,6 +156,32 @@ test('1,200 g of turkey are weighed in, cooked, weighed and divided into six box
   await expect(page.getByTestId('serving')).toContainText('Yield 0.73, your own weighing, seen once');
 });
 
+test('fat that may have run off is asked for before the boxes are filled', async ({ page }) => {
+  const athlete = await newAthlete(page, 'Fryer');
+  const mince = { ENERC: 250, PROCNT: 18, FAT: 20, CHOAVLDF: 0, FIBTG: 0 };
+  const food = await ownFood(athlete, 'Fen mince', mince);
+  const line = { id: uuidv7(), food: raw(food, 'Fen mince', mince), grams: 500, piece: null };
+  await recipe(athlete, 'Fried mince', line.food, { lines: [line], servings: 3, method: 'fried' });
+  await page.goto('/kitchen/recipes');
+  await page.getByRole('link', { name: /Fried mince/ }).click();
+  await page.getByRole('button', { name: 'Cook it' }).click();
+  await page.getByRole('button', { name: 'Weigh it in' }).click();
+  await type(page, 'Grams of Fen mince', '500');
+  await page.getByRole('button', { name: 'Cook it' }).click();
+  await page.getByRole('button', { name: 'It is cooked' }).click();
+  await type(page, /^Its empty weight/, '0');
+  await type(page, /^Or type what it reads/, '350');
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByText('100 g of fat went in. Was some of it poured off?')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'None was poured off: fill the boxes' })).toBeVisible();
+  await accessible(page);
+  await type(page, 'Fat poured off, g', '40');
+  await expect(page.getByText('Was some of it poured off?')).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Fill the boxes', exact: true })).toBeVisible();
+  // By hand: 60 g of fat are left in 350 g.
+  await expect(page.getByTestId('batch-holds')).toContainText('F 17.1');
+});
+
 test('a box is eaten in part, planned, weighed anew and thrown away; one past its day is offered nowhere', async ({
   page,
 }) => {
