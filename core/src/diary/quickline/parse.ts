@@ -215,6 +215,9 @@ const waterOf = (entry: QuickFood): number | undefined => {
     .find((n) => n <= MOST_WATER);
 };
 
+/** What begins like a count and is none: with a minus, or as calculators print it. */
+const NO_AMOUNT = /^(?:[-−–]\s?\d[\d.,]*|\d[\d.,]*e[-+]?\d+)(?=\s|$|[a-z])/iu;
+
 const food = (piece: Piece): QuickFood | QuickFault => {
   const whole = trimmed(piece);
   const { rest, mark, reason } = marksOf(piece);
@@ -229,6 +232,14 @@ const food = (piece: Piece): QuickFood | QuickFault => {
     text = cut.slice(trim);
     from += lead.length + trim;
   } else {
+    const wrong = NO_AMOUNT.exec(text);
+    if (wrong)
+      return {
+        at,
+        sentence: /\de/iu.test(wrong[0])
+          ? `“${wrong[0]}” is no amount. Type it as 150 g or 2 slices.`
+          : `“${wrong[0]}” is less than nothing, and an amount is more. Type it as in ${wrong[0].slice(1).trim()} g.`,
+      };
     // The amount may come last: "potato 180 g".
     const tail = new RegExp(
       String.raw`\s(${COUNT}(?:\s*(?:lbs?|pounds?|kg)\s*${NUMBER_SOURCE})?(?:\s*(?:-|–)\s*${NUMBER_SOURCE})?\s*[\p{L} .]*)$`,
