@@ -18,10 +18,13 @@ export const Moment = z.iso
 
 /** Characters that no text of ours holds: those that print nothing, and halves of a character. */
 const UNPRINTED = /(?![\t\n])[\p{Cc}\p{Cs}\u2028\u2029]/gu;
+/** Text that is as it is kept already: most of what is read, and not worth looking through three times. */
+const PLAIN = /^[\x20-\x7e]*$/;
 const asOneLine = (text: string): string => text.replace(/[\t\n]+/g, ' ');
 
 /** Text as it is kept: composed (NFC), line ends as `\n`, without what prints nothing; a single line unless `lines`. */
 export const cleanText = (typed: string, lines = false): string => {
+  if (PLAIN.test(typed)) return typed;
   const text = typed.normalize('NFC').replace(/\r\n?/g, '\n').replace(UNPRINTED, '');
   return lines ? text : asOneLine(text);
 };

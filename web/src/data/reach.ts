@@ -55,12 +55,21 @@ const find = async (asked: Asked): Promise<unknown> => {
   return whose === undefined ? undefined : device.keptAnswer(whose, asked);
 };
 
+/** When the page has a moment, and soon in any case: an answer is closed and laid down while nobody types. */
+const free = (): Promise<void> =>
+  new Promise((done) => {
+    if ('requestIdleCallback' in globalThis) requestIdleCallback(() => done(), { timeout: 400 });
+    else done();
+  });
+
 const keep = (asked: Asked, answer: unknown): void => {
   const whose = asked.route === 'session' ? (answer as Session).person.id : personId;
   if (whose === undefined) return;
   void away()
     .then(async (device) => {
-      if (device.KEPT.has(asked.route)) await device.keepAnswer(whose, asked, answer);
+      if (!device.KEPT.has(asked.route)) return;
+      await free();
+      await device.keepAnswer(whose, asked, answer);
     })
     // What cannot be kept can be asked again.
     .catch(() => undefined);

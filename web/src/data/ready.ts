@@ -19,6 +19,10 @@ const AGAIN_MS = 6 * 3_600_000;
 /** The page that was opened comes first, ms. */
 const LATER_MS = 4000;
 
+/** A page is quiet when nothing was pressed for so long, ms. */
+const QUIET_MS = 800;
+const PRESSES = ['keydown', 'pointerdown'] as const;
+
 type Ask = () => Promise<unknown>;
 
 /** Every question that a week in the kitchen, the gym and the hotel asks, most needed first. */
@@ -69,8 +73,25 @@ const questions = (athleteId: string, today: IsoDate): Ask[] => {
   ];
 };
 
-const makeReady = async (athleteId: string): Promise<void> => {
+/** Hears when something was last pressed. */
+const presses = () => {
+  let last = 0;
+  const heard = (): void => void (last = Date.now());
+  for (const press of PRESSES) addEventListener(press, heard, { capture: true, passive: true });
+  return {
+    /** Once nothing was pressed for a while: who types or weighs is not kept waiting by what is for later. */
+    quiet: async (): Promise<void> => {
+      for (let left = last + QUIET_MS - Date.now(); left > 0; left = last + QUIET_MS - Date.now())
+        await pause(left);
+    },
+    end: (): void => PRESSES.forEach((press) => removeEventListener(press, heard, { capture: true })),
+  };
+};
+const pause = (ms: number): Promise<void> => new Promise((done) => setTimeout(done, ms));
+
+const makeReady = async (athleteId: string, quiet: () => Promise<void>): Promise<void> => {
   for (const ask of questions(athleteId, deviceToday())) {
+    await quiet();
     if (!useOutbox.getState().reachable) return;
     // One that is refused or failed leaves the others.
     await ask().catch(() => undefined);
@@ -87,9 +108,13 @@ export const keepReady = (
 ): (() => void) => {
   if (!person.isAthlete || !person.hasSeason) return () => undefined;
   const at = Number(onDevice.read(READY + person.id) ?? 0);
+  const { quiet, end } = presses();
   const timer = setTimeout(
-    () => void makeReady(person.id),
+    () => void makeReady(person.id, quiet).finally(end),
     Math.max(LATER_MS, Math.min(AGAIN_MS, at + AGAIN_MS - Date.now())),
   );
-  return () => clearTimeout(timer);
+  return () => {
+    clearTimeout(timer);
+    end();
+  };
 };
