@@ -229,55 +229,42 @@ const heardOf = (event: ChangeEvent): void => {
     () => {
       const all = [...heard.values()];
       heard.clear();
-      for (const one of all) changed(one);
+      // A meal that was eaten is heard of as a meal and as portions: what both touch is asked for once.
+      const asked = new Map(all.flatMap(touchedBy).map((key) => [JSON.stringify(key), key]));
+      for (const queryKey of asked.values()) void queryClient.invalidateQueries({ queryKey });
     },
     Math.max(0, outbox.lastChange + QUIET_MS - Date.now()),
   );
 };
 
-const changed = ({ athleteId, what }: ChangeEvent): void => {
-  const ask = (queryKey: unknown[]) => void queryClient.invalidateQueries({ queryKey });
-  if (what === 'food') {
-    ask(['own-foods', athleteId]);
-    return ask(['foods', athleteId]);
-  }
-  if (what === 'kitchen') {
-    ask(['kitchen', athleteId]);
-    ask(['book', athleteId]);
-    ask(['recipe-versions', athleteId]);
-    // What lies in a shared kitchen shows in each of them.
-    return ask(['stock']);
-  }
-  if (what === 'picture') return ask(['pictures', athleteId]);
-  if (what === 'check-in') {
-    ask(['check-ins', athleteId]);
-    return ask(['roster']);
-  }
-  if (what === 'standing') ask(['standing', athleteId]);
-  if (what === 'import') {
-    ask(['foods', athleteId]);
-    return ask(['imports', athleteId]);
-  }
-  ask(['day', athleteId]);
-  if (what === 'note') {
-    ask(['questions']);
-    ask(['words', athleteId]);
-  }
-  ask(['roster']);
-  ask(['cautions', athleteId]);
-  ask(['past-days', athleteId]);
-  ask(['week-log', athleteId]);
-  ask(['trend', athleteId]);
-  ask(['measures', athleteId]);
-  ask(['goes-with', athleteId]);
-  ask(['peak-log', athleteId]);
-  ask(['activity', athleteId]);
-  if (what === 'order') {
-    ask(['orders', athleteId]);
-    ask(['movement', athleteId]);
-  }
-  if (what === 'season' || what === 'athlete' || what === 'order') ask(['season', athleteId]);
-  if (what === 'grant') ask(['session']);
+/** What a change that was heard of touches, as it is asked for here. */
+const touchedBy = ({ athleteId, what }: ChangeEvent): string[][] => {
+  const of = (...names: string[]) => names.map((name) => [name, athleteId]);
+  if (what === 'food') return of('own-foods', 'foods');
+  // What lies in a shared kitchen shows in each of them.
+  if (what === 'kitchen') return [...of('kitchen', 'book', 'recipe-versions'), ['stock']];
+  if (what === 'picture') return of('pictures');
+  if (what === 'check-in') return [...of('check-ins'), ['roster']];
+  if (what === 'import') return of('foods', 'imports');
+  return [
+    ...of(
+      'day',
+      'cautions',
+      'past-days',
+      'week-log',
+      'trend',
+      'measures',
+      'goes-with',
+      'peak-log',
+      'activity',
+    ),
+    ['roster'],
+    ...(what === 'standing' ? of('standing') : []),
+    ...(what === 'note' ? [['questions'], ...of('words')] : []),
+    ...(what === 'order' ? of('orders', 'movement') : []),
+    ...(what === 'season' || what === 'athlete' || what === 'order' ? of('season') : []),
+    ...(what === 'grant' ? [['session']] : []),
+  ];
 };
 
 export const dayQuery = (athleteId: string, date: string) => ({
