@@ -62,18 +62,26 @@ const free = (): Promise<void> =>
     else done();
   });
 
+/** Answers that are on their way onto the device. */
+const layingDown = new Set<Promise<void>>();
+
 const keep = (asked: Asked, answer: unknown): void => {
   const whose = asked.route === 'session' ? (answer as Session).person.id : personId;
   if (whose === undefined) return;
-  void away()
+  const laid = away()
     .then(async (device) => {
       if (!device.KEPT.has(asked.route)) return;
       await free();
       await device.keepAnswer(whose, asked, answer);
     })
     // What cannot be kept can be asked again.
-    .catch(() => undefined);
+    .catch(() => undefined)
+    .finally(() => layingDown.delete(laid));
+  layingDown.add(laid);
 };
+
+/** Once every answer that came so far lies on the device. */
+export const laidDown = (): Promise<unknown> => Promise.all(layingDown);
 
 /** Keeps an answer as it has become since, by what was saved. */
 export const keepAsShown = (asked: Asked, shown: unknown): void => keep(asked, shown);

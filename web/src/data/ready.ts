@@ -3,6 +3,7 @@ import { addDays, datesFrom, type IsoDate } from '@maul/core/units';
 import { call } from './api.ts';
 import { deviceToday } from './device.ts';
 import { useOutbox } from './sending/outbox.ts';
+import { laidDown } from './reach.ts';
 import { onDevice, READY } from './remembered.ts';
 
 /** How far the days of a device reach back and ahead: a week without a network, and what it is compared with. */
@@ -96,6 +97,7 @@ const makeReady = async (athleteId: string, quiet: () => Promise<void>): Promise
     // One that is refused or failed leaves the others.
     await ask().catch(() => undefined);
   }
+  await laidDown();
   onDevice.keep(READY + athleteId, String(Date.now()));
 };
 
