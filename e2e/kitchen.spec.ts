@@ -166,6 +166,7 @@ test('fat that may have run off is asked for before the boxes are filled', async
   await page.getByRole('link', { name: /Fried mince/ }).click();
   await page.getByRole('button', { name: 'Cook it' }).click();
   await page.getByRole('button', { name: 'Weigh it in' }).click();
+  await expect(page.locator('.batch-strip')).toContainText('weigh it in');
   await type(page, 'Grams of Fen mince', '500');
   await page.getByRole('button', { name: 'Cook it' }).click();
   await page.getByRole('button', { name: 'It is cooked' }).click();
