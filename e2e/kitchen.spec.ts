@@ -174,7 +174,7 @@ test('fat that may have run off is asked for before the boxes are filled', async
   await type(page, /^Or type what it reads/, '350');
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('100 g of fat went in. Was some of it poured off?')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'None was poured off: fill the boxes' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'No fat was poured off: fill the boxes' })).toBeVisible();
   await accessible(page);
   await type(page, 'Fat poured off, g', '40');
   await expect(page.getByText('Was some of it poured off?')).toBeHidden();

@@ -170,6 +170,7 @@ export const filterColumns = (
     glycogenKg[k] = glycogen;
     wanderKg[k] = m2;
     cycleKg[k] = cycle;
+    // Written out here and below: a function that closed over the numbers would keep each of them in memory, and the pass would take twice as long.
     // prettier-ignore
     trace?.predicted.push(stateOf(n, [m0, m1, m2, m3, m4, m5, m6,
       p00, p01, p02, p03, p04, p05, p06, p11, p12, p13, p14, p15, p16, p22, p23, p24, p25, p26,

@@ -238,7 +238,7 @@ const food = (piece: Piece): QuickFood | QuickFault => {
         at,
         sentence: /\de/iu.test(wrong[0])
           ? `“${wrong[0]}” is no amount. Type it as 150 g or 2 slices.`
-          : `“${wrong[0]}” is less than nothing, and an amount is more. Type it as in ${wrong[0].slice(1).trim()} g.`,
+          : `“${wrong[0]}” is below zero. Type an amount above it, as in ${wrong[0].slice(1).trim()} g.`,
       };
     // The amount may come last: "potato 180 g".
     const tail = new RegExp(

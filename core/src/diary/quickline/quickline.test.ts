@@ -158,9 +158,9 @@ describe('only energy, only macros, copies, water', () => {
   });
   test.each([
     ['180 g', '180 g of what? Name a food, as in 180 g potato.'],
-    ['-50 g rice', '“-50” is less than nothing, and an amount is more. Type it as in 50 g.'],
+    ['-50 g rice', '“-50” is below zero. Type an amount above it, as in 50 g.'],
     ['1e9 g rice', '“1e9” is no amount. Type it as 150 g or 2 slices.'],
-    ['150 g potato, -20g butter', '“-20” is less than nothing'],
+    ['150 g potato, -20g butter', '“-20” is below zero'],
     ['= banana', 'A copy is written'],
     ['= all', 'A day cannot be copied onto itself'],
     ['= all 2026-02-30', '2026-02-30 is not a day of the calendar.'],

@@ -232,7 +232,7 @@ export const PotStage = ({
             )}
             <div>
               <Button variant="contained" onClick={onDone}>
-                {fatAsked === null ? 'Fill the boxes' : 'None was poured off: fill the boxes'}
+                {fatAsked === null ? 'Fill the boxes' : 'No fat was poured off: fill the boxes'}
               </Button>
             </div>
           </>
