@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { ME, testDay, testPortion, TODAY } from '../testing/samples.ts';
-import { withPending } from './day.ts';
+import { sheetOf, withPending } from './day.ts';
 import type { OutboxEntry } from './sending/outbox.ts';
 
 const portion = testPortion('p1', 'm1', { plannedGrams: 60 });
@@ -66,5 +66,16 @@ describe('what waits lies over what the server has', () => {
       ME,
     );
     expect(shown.notes[0]).toMatchObject({ text: 'Hello', authorName: 'Test', authorId: ME.id });
+  });
+});
+
+describe('what is drawn of a day', () => {
+  const changed = (change: object) => sheetOf(testDay({ portions: [{ ...portion, ...change }] }), undefined);
+  test('stays the same object while only versions went on, and is new where a figure changed', () => {
+    const shown = changed({ grams: 61, method: 'scale' }).meals[0];
+    expect(changed({ grams: 61, method: 'scale', version: 7 }).meals[0]).toBe(shown);
+    const other = changed({ grams: 62, method: 'scale', version: 7 }).meals[0];
+    expect(other).not.toBe(shown);
+    expect(other?.lines[0]?.grams).toBe(62);
   });
 });

@@ -20,7 +20,7 @@ import { type WeighInRow } from '@maul/contract/body';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { dayTargets, type DayTargets } from '@maul/core/plan';
 import type { OutboxEntry } from './sending/outbox.ts';
-import type { DayRoute } from './sending/rows.ts';
+import { looksAlike, type DayRoute } from './sending/rows.ts';
 
 type Row = { id: string; version: number; deleted: boolean };
 
@@ -141,7 +141,8 @@ let nutrients: DaySheet['nutrients'] | undefined;
 const shared = (sheet: DaySheet): DaySheet => {
   if (drawn.size > DRAWN_MOST) drawn.clear();
   const meals = sheet.meals.map((line) => {
-    const same: MealLine = replaceEqualDeep(drawn.get(line.id), line);
+    const before = drawn.get(line.id);
+    const same: MealLine = looksAlike(before, line) && before ? before : replaceEqualDeep(before, line);
     drawn.set(line.id, same);
     return same;
   });

@@ -12,11 +12,11 @@ import { openDrafts, useDrafts } from './sending/drafts.ts';
 import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipeDevice } from './reach.ts';
 import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './sending/journal.ts';
-import { kitchenSaved, ofKitchen, stockTouched } from './kitchen/kitchenRows.ts';
+import { kitchenSaved, ofKitchen, takesStock } from './kitchen/kitchenRows.ts';
 import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './sending/rows.ts';
 import { countFiles, flushFiles } from './sending/files.ts';
 import { onDevice, SIGN_OUT } from './remembered.ts';
-import { Outbox, useOutbox, type OutboxEntry, type OutboxKeeper } from './sending/outbox.ts';
+import { Outbox, useOutbox, type Landed, type OutboxEntry, type OutboxKeeper } from './sending/outbox.ts';
 
 /**
  * What is answered with “not found” is let go, also where it was shown before: an athlete who has ended a sharing is read no longer, neither on an open
@@ -64,7 +64,11 @@ whenBack(() => {
 });
 
 /** What the server has just kept. An answer that was on its way meanwhile may be older than that. */
-const landed: { entry: OutboxEntry<DayRoute>; row: SavedRow; at: number }[] = [];
+interface OfDay {
+  entry: OutboxEntry<DayRoute>;
+  row: SavedRow;
+}
+const landed: (OfDay & { at: number })[] = [];
 const ON_ITS_WAY_MS = 60_000;
 
 const ofPantry = ({ route }: OutboxEntry): boolean =>
@@ -74,21 +78,32 @@ const pantrySaved = (athleteId: string): void => {
     void queryClient.invalidateQueries({ queryKey: [what, athleteId] });
 };
 
-/** Puts a row that the server has just kept into the cached day, so that nothing flickers. */
-const onSaved = (saved: OutboxEntry, answer: ResponseOf<OutboxRoute>): void => {
-  if (ofKitchen(saved)) return kitchenSaved(queryClient, saved, answer);
-  if (ofPantry(saved)) return pantrySaved(saved.athleteId);
-  const [entry, row] = [saved as OutboxEntry<DayRoute>, answer as SavedRow];
-  if (entry.route === 'putPortion' || entry.route === 'putMeal') stockTouched(queryClient, entry);
-  if (entry.route === 'putStanding') standingSaved(entry.athleteId, row as StandingRow);
+/** Puts rows that the server has just kept into the cached days, each day once, so that nothing flickers. */
+const onSaved = (all: readonly Landed[]): void => {
   const now = Date.now();
-  landed.push({ entry, row, at: now });
+  const days = new Map<string, { athleteId: string; date: string; rows: OfDay[] }>();
+  for (const { entry: saved, row: answer } of all) {
+    if (ofKitchen(saved)) kitchenSaved(queryClient, saved, answer);
+    else if (ofPantry(saved)) pantrySaved(saved.athleteId);
+    else {
+      const one: OfDay = { entry: saved as OutboxEntry<DayRoute>, row: answer as SavedRow };
+      const { entry, row } = one;
+      if (entry.route === 'putStanding') standingSaved(entry.athleteId, row as StandingRow);
+      landed.push({ ...one, at: now });
+      const key = `${entry.athleteId} ${entry.day}`;
+      const day = days.get(key) ?? { athleteId: entry.athleteId, date: entry.day, rows: [] };
+      days.set(key, { ...day, rows: [...day.rows, one] });
+    }
+  }
+  if (all.some(({ entry }) => takesStock(entry))) void queryClient.invalidateQueries({ queryKey: ['stock'] });
   while (landed[0] && now - landed[0].at > ON_ITS_WAY_MS) landed.shift();
-  queryClient.setQueryData<DayDocument>(
-    ['day', entry.athleteId, entry.day],
-    (day) => day && withSaved(day, entry.route, row),
-  );
-  shownSoon(entry.athleteId, entry.day);
+  for (const { athleteId, date, rows } of days.values()) {
+    queryClient.setQueryData<DayDocument>(
+      ['day', athleteId, date],
+      (day) => day && rows.reduce((shown, { entry, row }) => withSaved(shown, entry.route, row), day),
+    );
+    shownSoon(athleteId, date);
+  }
 };
 
 /** Days whose rows were saved: their copies on this device follow what is shown, a little later. */

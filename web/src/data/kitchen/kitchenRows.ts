@@ -152,9 +152,7 @@ export const kitchenSaved = (
   if (!isThing(entry)) void client.invalidateQueries({ queryKey: ['stock'] });
 };
 
-/** A portion or a meal that was kept may have taken of a box: what is left is asked for anew. */
-export const stockTouched = (client: QueryClient, entry: OutboxEntry): void => {
-  const takes =
-    entry.route === 'putPortion' && (entry as OutboxEntry<'putPortion'>).body.food.stockId !== undefined;
-  if (takes || entry.route === 'putMeal') void client.invalidateQueries({ queryKey: ['stock'] });
-};
+/** A portion or a meal that was kept may have taken of a box: then what is left is asked for anew. */
+export const takesStock = (entry: OutboxEntry): boolean =>
+  entry.route === 'putMeal' ||
+  (entry.route === 'putPortion' && (entry as OutboxEntry<'putPortion'>).body.food.stockId !== undefined);

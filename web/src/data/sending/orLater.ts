@@ -28,7 +28,7 @@ const putOrLater = async <N extends OutboxRoute>(
   } catch (error) {
     if (!isAway(error)) throw error;
   }
-  outbox.add({ athleteId, day: deviceToday(), route, id, body: body as never, before: null });
+  outbox.add({ athleteId, day: deviceToday(), route, id, body, before: null });
   return later();
 };
 

@@ -57,10 +57,17 @@ const sendManyByContract: SendMany = async (entries) =>
     })
   ).answers;
 
-/** Changes go together once so many wait, so many at most and of so much text: a press goes by itself. */
-const TOGETHER = { from: 40, most: MOST_CHANGES, letters: 120_000 } as const;
+/** What waits goes together, so many changes at most and of so much text: a meal that was eaten is one request and one answer. */
+const TOGETHER = { most: MOST_CHANGES, letters: 120_000 } as const;
 
-type Saved = (entry: OutboxEntry, row: ResponseOf<OutboxRoute>) => void;
+/** What the server has kept, in its order. */
+export interface Landed {
+  entry: OutboxEntry;
+  row: ResponseOf<OutboxRoute>;
+}
+type Saved = (landed: readonly Landed[]) => void;
+/** A change as it is made. */
+export type Change = Pick<OutboxEntry, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>;
 
 const RETRY_MS = 3000;
 /** What the server has kept is shown as kept once nothing more waits, or after so long: a press of many rows draws once. */
@@ -86,7 +93,7 @@ export class Outbox {
   /** False where changes go one by one: an older house, or one among them that cannot be read. */
   private together = true;
   /** What the server has kept and is still shown as waiting. */
-  private landing: { entry: OutboxEntry; row: ResponseOf<OutboxRoute> }[] = [];
+  private landing: Landed[] = [];
   private landedAt = 0;
   /** When this page last changed something, ms. */
   lastChange = 0;
@@ -125,12 +132,26 @@ export class Outbox {
     clearTimeout(this.soon);
   }
 
-  /** Keeps a change and sends it as soon as may be. `base` in the body is the version that the server last said. */
-  add<N extends OutboxRoute>(
-    change: Pick<OutboxEntry<N>, 'athleteId' | 'day' | 'route' | 'id' | 'body' | 'before'>,
-  ): void {
+  /** Keeps changes and sends them as soon as may be. `base` in a body is the version that the server last said. */
+  add(...changes: readonly Change[]): void {
     this.lastChange = Date.now();
-    const { entries } = this.store.getState();
+    let { entries } = this.store.getState();
+    for (const change of changes) {
+      const { entry, waiting } = this.entryOf(change, entries);
+      entries = waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry];
+      this.keep(entry);
+    }
+    this.set(entries);
+    // What the hand did shows first; it is sent right after.
+    clearTimeout(this.soon);
+    this.soon = setTimeout(() => void this.flush());
+  }
+
+  /** A change as it waits, in the place of one of the same row that is not on its way yet. */
+  private entryOf(
+    change: Change,
+    entries: readonly OutboxEntry[],
+  ): { entry: OutboxEntry; waiting: OutboxEntry | undefined } {
     // The newest, should an older one be waiting still to be sent again. One that was refused is asked about and stays as it is.
     const waiting = entries.findLast(
       (e) =>
@@ -153,11 +174,7 @@ export class Outbox {
       refusal: undefined,
       body: { ...change.body, base },
     };
-    this.set(waiting ? entries.map((e) => (e === waiting ? entry : e)) : [...entries, entry]);
-    this.keep(entry);
-    // What the hand did shows first; it is sent right after.
-    clearTimeout(this.soon);
-    this.soon = setTimeout(() => void this.flush());
+    return { entry, waiting };
   }
 
   /** Takes up changes that were saved as a file; those that are here already stay as they are. */
@@ -226,13 +243,13 @@ export class Outbox {
     this.keeper.remove(key).catch(() => undefined);
   }
 
-  /** What goes next: one change, or many of one athlete and of different rows where many wait. */
+  /** What goes next: all that waits, of one athlete and of different rows. */
   private nextOnes(): OutboxEntry[] {
     const waits = (e: OutboxEntry): boolean =>
       e.state === 'waiting' && e.personId === this.personId && !this.isKept(e);
     const { entries } = this.store.getState();
     const first = entries.find(waits);
-    if (!first || !this.together || entries.length < TOGETHER.from) return first ? [first] : [];
+    if (!first || !this.together) return first ? [first] : [];
     const rows = new Set<string>();
     const ones: OutboxEntry[] = [];
     let letters = 0;
@@ -258,7 +275,7 @@ export class Outbox {
     const landed = this.landing;
     const gone = new Set(landed.map(({ entry }) => entry.key));
     this.landing = [];
-    for (const { entry, row } of landed) this.onSaved(entry, row);
+    this.onSaved(landed);
     this.set(this.store.getState().entries.filter((e) => !gone.has(e.key)));
   }
 

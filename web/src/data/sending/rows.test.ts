@@ -1,7 +1,7 @@
 import { isoDate } from '@maul/core/units';
 import { describe, expect, test } from '@jest/globals';
 import { routes, type ContentOf } from '@maul/contract/routes';
-import { contentOf, FIELDS, LINKED, OUTBOX_ROUTES } from './rows.ts';
+import { contentOf, FIELDS, LINKED, looksAlike, OUTBOX_ROUTES } from './rows.ts';
 import { write } from '../undo/steps.ts';
 
 describe('the fields that the outbox writes', () => {
@@ -30,4 +30,20 @@ describe('the fields that the outbox writes', () => {
     const attempt = () => write(place, 'putPortion', 'p', null, rest, 'A portion');
     expect(typeof attempt).toBe('function');
   });
+});
+
+describe('rows that look alike', () => {
+  const row = { id: 'a', version: 1, food: { name: 'Rice', per100g: { FAT: 0.3 } }, ticks: ['x'] };
+  test('differ in versions alone, at any depth', () => {
+    expect(looksAlike(row, { ...row, version: 2, food: { ...row.food } })).toBe(true);
+    expect(looksAlike({ lines: [row] }, { lines: [{ ...row, version: 9 }] })).toBe(true);
+  });
+  test.each([
+    ['a figure', { ...row, food: { ...row.food, per100g: { FAT: 0.4 } } }],
+    ['one more of a list', { ...row, ticks: ['x', 'y'] }],
+    ['a list for an object', { ...row, ticks: { 0: 'x' } }],
+    ['a field that is missing', { id: 'a', version: 1, food: row.food }],
+    ['another field in its place', { id: 'a', version: 1, food: row.food, notes: undefined }],
+    ['nothing', null],
+  ])('and in nothing else: %s', (_, other) => expect(looksAlike(row, other)).toBe(false));
 });

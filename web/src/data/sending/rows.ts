@@ -66,6 +66,20 @@ export const contentOf = (route: OutboxRoute, row: object): Content =>
 export const sameContent = (a: Content | null, b: Content | null): boolean =>
   a === null || b === null ? a === b : JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
 
+const isObject = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null;
+
+/** Alike in all but the versions in them: what the server has kept of a change looks like the change. */
+export const looksAlike = (a: unknown, b: unknown): boolean => {
+  if (Object.is(a, b)) return true;
+  if (!isObject(a) || !isObject(b) || Array.isArray(a) !== Array.isArray(b)) return false;
+  const keys = Object.keys(a);
+  return (
+    keys.length === Object.keys(b).length &&
+    keys.every((key) => key in b && (key === 'version' || looksAlike(a[key], b[key])))
+  );
+};
+
 const sorted = (value: unknown): unknown => {
   if (Array.isArray(value)) return value.map(sorted);
   if (value === null || typeof value !== 'object') return value;

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { PROBLEM_PREFIX } from '@maul/contract/problems';
 import { endTimers } from '../../testing/timers.ts';
 import { ApiProblem, Unreachable } from '../api.ts';
-import { Outbox, outboxStore, type OutboxEntry } from './outbox.ts';
+import { Outbox, outboxStore, type SendMany, type OutboxEntry } from './outbox.ts';
 import { contentOf, LINKED, sameContent, type Content } from './rows.ts';
 
 endTimers();
@@ -75,13 +75,33 @@ class Device {
         remove: (key) => Promise.resolve(this.kept.delete(key)),
         all: () => Promise.resolve([...this.kept.values()]),
       },
-      (entry, row) => {
-        const { version, deleted } = row as { version: number; deleted: boolean };
-        this.known.set(entry.id, { content: contentOf(ROUTE, row), version, deleted });
+      (all) => {
+        for (const { entry, row } of all) {
+          const { version, deleted } = row as { version: number; deleted: boolean };
+          this.known.set(entry.id, { content: contentOf(ROUTE, row), version, deleted });
+        }
       },
       this.store,
       (entry) => this.send(entry),
+      (entries) => this.sendMany(entries),
     );
+  }
+  /** As the house does it: each is answered, a refused one holds up none, and a lost answer is that of all. */
+  private async sendMany(entries: readonly OutboxEntry[]): ReturnType<SendMany> {
+    const left = this.losesAnswers - 1;
+    this.losesAnswers = 0;
+    const answers: Awaited<ReturnType<SendMany>> = [];
+    for (const entry of entries) {
+      try {
+        answers.push({ row: await this.send(entry) });
+      } catch (error) {
+        if (!(error instanceof ApiProblem)) throw error;
+        answers.push({ problem: error.problem });
+      }
+    }
+    if (left < 0) return answers;
+    this.losesAnswers = left;
+    throw new Unreachable();
   }
   private send(entry: OutboxEntry): ReturnType<ConstructorParameters<typeof Outbox>[3] & object> {
     if (!this.online) return Promise.reject(new Unreachable());

@@ -14,7 +14,7 @@ import { useEffect } from 'react';
 import { create } from 'zustand';
 import { contentOf, rowOn, sameContent, type Content, type DayRoute } from '../sending/rows.ts';
 import { withPending } from '../day.ts';
-import { useOutbox } from '../sending/outbox.ts';
+import { useOutbox, type Change } from '../sending/outbox.ts';
 import { holder, keepAside, keptAside } from '../reach.ts';
 import { outbox, queryClient } from '../session.ts';
 
@@ -91,40 +91,40 @@ type Open = {
   label: string;
   id?: string;
   changes: { key: string; before: Written | null; after: Written | null }[];
+  /** What is written of it: it goes out as a whole. */
+  sends: Change[];
 };
 let open: Open | null = null;
 
 /** Everything that is written within `work` is one step of the day, to be withdrawn by `id`. Returns what `work` does. */
 export const asStep = <T>(place: Place, label: string, work: () => T, id?: string): T => {
   if (open) return work();
-  open = { place, label, id, changes: [] };
+  open = { place, label, id, changes: [], sends: [] };
   try {
     return work();
   } finally {
-    const { changes } = open;
+    const { changes, sends } = open;
     open = null;
+    if (sends.length > 0) outbox.add(...sends);
     setHistory(place, remembered(historyOf(place), { label, id, changes }));
   }
 };
 
-const send = (
+const sentAs = (
   place: Place,
   route: DayRoute,
   id: string,
   base: number,
   before: Content | null,
   after: Content | null,
-): void => {
-  const content = after ?? before ?? {};
-  outbox.add({
-    athleteId: place.athlete.id,
-    day: place.date,
-    route,
-    id,
-    body: { ...content, base, deleted: after === null } as never,
-    before: before && { ...before, deleted: false },
-  });
-};
+): Change => ({
+  athleteId: place.athlete.id,
+  day: place.date,
+  route,
+  id,
+  body: { ...(after ?? before ?? {}), base, deleted: after === null } as never,
+  before: before && { ...before, deleted: false },
+});
 
 /** Writes one row, so that it can be taken back. `before` is the row as it stood, null for a new one; `after` null takes it away. */
 export const write = <R extends DayRoute>(
@@ -142,7 +142,7 @@ export const write = <R extends DayRoute>(
   const written = (content: Content | null): Written | null =>
     content && { route, id, date: place.date, content };
   open.changes.push({ key: `${route} ${id}`, before: written(was), after: written(becomes) });
-  send(place, route, id, before?.version ?? 0, was, becomes);
+  open.sends.push(sentAs(place, route, id, before?.version ?? 0, was, becomes));
 };
 
 /** The day as it stands now: whoever holds a way back may hold the day as it was before. Undefined while it was never read. */
@@ -180,21 +180,24 @@ const keepRows = (
   changes: DayStep['changes'],
   now: (key: string) => Written | null,
 ): { label: string; left: number } => {
-  for (const { key, row } of result.rows) {
+  const sends = result.rows.flatMap(({ key, row }): Change[] => {
     const change = changes.find((c) => c.key === key);
     const one = row ?? change?.before ?? change?.after;
-    if (!one) continue;
+    if (!one) return [];
     const present = now(key);
     const version = rowOn(day, one.route, one.id)?.version ?? 0;
-    outbox.add({
-      athleteId: day.athlete.id,
-      day: one.date,
-      route: one.route,
-      id: one.id,
-      body: { ...(row?.content ?? one.content), base: version, deleted: row === null } as never,
-      before: { ...(present?.content ?? one.content), deleted: present === null },
-    });
-  }
+    return [
+      {
+        athleteId: day.athlete.id,
+        day: one.date,
+        route: one.route,
+        id: one.id,
+        body: { ...(row?.content ?? one.content), base: version, deleted: row === null } as never,
+        before: { ...(present?.content ?? one.content), deleted: present === null },
+      },
+    ];
+  });
+  outbox.add(...sends);
   setHistory({ date: day.date, athlete: day.athlete }, result.history);
   return { label: result.label, left: result.left };
 };

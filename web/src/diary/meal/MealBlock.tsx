@@ -18,6 +18,7 @@ import { Gauge } from '../../ui/gauge/Gauge.tsx';
 import { oneDecimal, windowText } from '../../ui/formats/show.ts';
 import { energyFigure, foodFigure, useUnits } from '../../ui/formats/units.ts';
 import { saveMeal } from '../../data/edit.ts';
+import { looksAlike } from '../../data/sending/rows.ts';
 import { eat } from './eat.ts';
 import { Notes } from '../page/Notes.tsx';
 
@@ -318,7 +319,7 @@ const PlainMealBlock = ({ day, line, meal, wanted, groups, salted, open, edit }:
 /** Of the day a meal needs only whose it is, its notes and its own rows, which its line holds: another meal’s change draws nothing here. */
 const sameMeal = (a: MealBlockProps, b: MealBlockProps): boolean =>
   a.line === b.line &&
-  a.meal === b.meal &&
+  looksAlike(a.meal, b.meal) &&
   a.open === b.open &&
   a.wanted === b.wanted &&
   a.groups === b.groups &&

@@ -174,6 +174,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
   );
   const why = useCallback((key: TargetKey) => setOpen({ kind: 'why', key }), []);
   const tool = useCallback((one: Tool | 'water') => setOpen({ kind: 'tool', tool: one }), []);
+  const newFood = useCallback((name: string) => setOpen({ kind: 'new-food', name }), []);
   const newMeal = useCallback(() => setOpen({ kind: 'meal', meal: null }), []);
   const guessed = useMemo(() => guessedDay(sheet), [sheet]);
   const { units, hide: asked } = day.athlete.profile;
@@ -265,7 +266,7 @@ export const DayView = ({ day, sheet, targets, to, editable, openId, now, above,
               day={day}
               sheet={sheet}
               nextId={openId}
-              onNewFood={(name) => setOpen({ kind: 'new-food', name })}
+              onNewFood={newFood}
               onTool={tool}
             />
           )}

@@ -2,62 +2,35 @@ import { type CarbBasis } from '@maul/core/nutrition';
 import { carbBasisOf } from '../../data/day.ts';
 import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
-import { clockOf, localMoment } from '@maul/core/units';
-import { parseQuickLine, type DaySheet, type QuickFood } from '@maul/core/diary';
+import type { DaySheet, Span } from '@maul/core/diary';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { keepPreviousData, useQueries } from '@tanstack/react-query';
 import {
   memo,
-  useDeferredValue,
+  startTransition,
+  useCallback,
   useEffect,
-  useMemo,
+  useEffectEvent,
   useRef,
   useState,
   type KeyboardEvent,
   type RefObject,
 } from 'react';
-import { call, sentenceOf } from '../../data/api.ts';
+import { sentenceOf } from '../../data/api.ts';
 import { dayQuery, queryClient } from '../../data/session.ts';
 import { useUnits } from '../../ui/formats/units.ts';
-import { FoodLine, stockedNamed, useStockedFoods } from '../../foods/index.ts';
+import { FoodLine } from '../../foods/index.ts';
 import { type Tool } from '../page/tools.ts';
 import { LineField, ToolOffers } from './QuickParts.tsx';
 import { keepLine } from './keep.ts';
-import { intoMeal, ready, understand, type Understood } from './resolve.ts';
+import { useReading, type Reading, type Written } from './reading.ts';
+import type { Understood } from './resolve.ts';
 import '../../ui/styles/foods.css';
 import './quick.css';
 
 const NO_ANSWERS = { foods: new Map<string, Food>(), amounts: new Map<string, string>() };
-
-const useFound = (athleteId: string, fragments: string[], at: string) => {
-  const unique = [...new Set(fragments.map((f) => f.toLowerCase()))].slice(0, 12);
-  const results = useQueries({
-    queries: unique.map((q) => ({
-      queryKey: ['foods', athleteId, q, at],
-      queryFn: ({ signal }: { signal: AbortSignal }) =>
-        call('foods', { params: { athleteId }, query: { q: q.slice(0, 80), limit: 8, at }, signal }),
-      placeholderData: keepPreviousData,
-      staleTime: 60_000,
-    })),
-  });
-  const error = results.find((r) => r.error)?.error ?? null;
-  const byFragment = new Map(unique.map((q, i) => [q, results[i]?.data?.foods]));
-  // What is in stock comes first: it is eaten before anything is opened or cooked.
-  const stocked = useStockedFoods(athleteId, unique.length > 0);
-  const found = (fragment: string): Food[] | undefined => {
-    const foods = byFragment.get(fragment.toLowerCase());
-    return foods && [...stockedNamed(stocked, fragment), ...foods];
-  };
-  return { found, error };
-};
-
-/** The food whose name the caret is in. */
-const entryAt = (text: string, caret: number): QuickFood | undefined =>
-  parseQuickLine(text).entries.find(
-    (e): e is QuickFood => e.kind === 'food' && caret >= e.foodAt[0] && caret <= e.foodAt[1] + 1,
-  );
+const NOTHING: Written = { text: '', caret: 0 };
 
 const Line = ({
   one,
@@ -189,69 +162,168 @@ const Completions = ({
   </ul>
 );
 
+/** What Maul makes of the line, and what it asks. */
+const Panel = memo(
+  ({
+    reading,
+    active,
+    carbBasis,
+    date,
+    fault,
+    error,
+    onChoose,
+    onAmount,
+    onNewFood,
+    onTool,
+  }: {
+    reading: Reading;
+    active: number;
+    carbBasis: CarbBasis;
+    date: string;
+    fault: string | null;
+    error: Error | null;
+    onChoose: (fragment: string, food: Food, span?: Span) => void;
+    onAmount: (key: string, amount: string) => void;
+    onNewFood: (name: string) => void;
+    onTool: (tool: Tool) => void;
+  }) => {
+    const { text, understood, into, needsMeal, typed, completions } = reading;
+    const unknown = understood.some((u) => u.kind === 'fault' && u.says.startsWith('No food is called'));
+    return (
+      <div className="quick-panel">
+        {completions.length > 0 && typed && (
+          <Completions
+            foods={completions}
+            active={active}
+            carbBasis={carbBasis}
+            onChoose={(food) => onChoose(typed.food, food, typed.foodAt)}
+          />
+        )}
+        <ToolOffers text={text} date={date} onTool={onTool} />
+        <p className="second">{needsMeal && 'says' in into ? `Understood, ${into.says}:` : 'Understood:'}</p>
+        <ul className="quick-understood" aria-label="How Maul reads it">
+          {understood.map((one, i) => (
+            <Line
+              key={`${one.kind} ${i}`}
+              one={one}
+              carbBasis={carbBasis}
+              onFood={onChoose}
+              onAmount={onAmount}
+            />
+          ))}
+        </ul>
+        {needsMeal && 'fault' in into && <p className="is-over">{into.fault}</p>}
+        {fault !== null && (
+          <p role="alert" className="is-over">
+            {fault} What you typed is kept.
+          </p>
+        )}
+        {error && <p role="alert">{sentenceOf(error)}</p>}
+        {unknown && typed && (
+          <Button size="small" onClick={() => onNewFood(typed.food)}>
+            Add “{typed.food}” as a food
+          </Button>
+        )}
+      </div>
+    );
+  },
+);
+Panel.displayName = 'Panel';
+
 /** One line of text for everything: what it understood is shown before it is kept. */
 const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) => {
   const units = useUnits();
-  const [text, setText] = useState('');
-  const [caret, setCaret] = useState(0);
+  const [written, setWritten] = useState(NOTHING);
   const [answers, setAnswers] = useState(NO_ANSWERS);
   const [how, setHow] = useState<Unmarked>(day.date < day.today ? 'eye' : 'plan');
   const [active, setActive] = useState(-1);
   const [fault, setFault] = useState<string | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const now = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
-  const later = useDeferredValue(text);
-  const line = useMemo(() => parseQuickLine(later), [later]);
-  const fragments = line.entries.flatMap((e) => (e.kind === 'food' ? [e.food] : []));
-  const at = line.place.time !== null && line.place.time !== 'now' ? line.place.time : now;
-  const { found, error } = useFound(day.athlete.id, fragments, at.slice(0, 2) + ':00');
-  const carbBasis = carbBasisOf(day);
-  const understood = understand(line, {
+  /** Keeping was asked for while the line was still being read. */
+  const wanted = useRef(false);
+  const { reading, error } = useReading({
     day,
-    carbBasis,
-    inOunces: units.food === 'oz',
-    whenUnmarked: how,
-    found,
+    sheet,
+    nextId,
+    written,
     answers,
+    how,
+    inOunces: units.food === 'oz',
   });
-  const into = intoMeal(line.place, sheet, nextId, now, day.athlete.dayTurnsAt);
-  const needsMeal = line.entries.some((e) => e.kind === 'food' || e.kind === 'bare');
-  const can = ready(understood) && !(needsMeal && 'fault' in into) && later === text;
-
-  const typed = entryAt(text, caret);
-  const answered = typed && answers.foods.has(typed.food.toLowerCase());
-  const offered = typed && !answered && typed.food.length > 1 ? (found(typed.food) ?? []).slice(0, 6) : [];
-  const asked = understood.some((u) => u.kind === 'ask-food' && u.fragment === typed?.food);
-  const completions = asked ? [] : offered;
+  const { completions, typed, text } = reading;
+  // Nothing is chosen or kept of a line that was typed on meanwhile.
+  const isRead = (): boolean => input.current?.value === text;
 
   useSlash(input);
 
-  const change = (next: string): void => {
-    setText(next);
-    setActive(-1);
-    setFault(null);
-  };
-  const choose = (fragment: string, food: Food, span?: readonly [number, number]): void => {
-    const named = span ? text.slice(0, span[0]) + food.name + text.slice(span[1]) : text;
-    const key = (span ? food.name : fragment).toLowerCase();
-    setAnswers(({ foods, amounts }) => ({ foods: new Map(foods).set(key, food), amounts }));
-    change(named);
+  /** What stands in the field is read when there is time. */
+  const read = useCallback((next: Written): void => {
+    wanted.current = false;
+    startTransition(() => {
+      setWritten(next);
+      setActive(-1);
+      setFault(null);
+    });
+  }, []);
+  const typing = useCallback((next: string, caret: number) => read({ text: next, caret }), [read]);
+  const put = useCallback(
+    (next: string, caret = next.length): void => {
+      if (input.current) input.current.value = next;
+      read({ text: next, caret });
+    },
+    [read],
+  );
+  const onCaret = useCallback(
+    (caret: number) =>
+      startTransition(() => setWritten((before) => (before.caret === caret ? before : { ...before, caret }))),
+    [],
+  );
+  const choose = useCallback(
+    (fragment: string, food: Food, span?: Span): void => {
+      setAnswers(({ foods, amounts }) => ({
+        foods: new Map(foods).set((span ? food.name : fragment).toLowerCase(), food),
+        amounts,
+      }));
+      const now = input.current?.value ?? '';
+      // Typed on since it was offered: then the line stays as it is.
+      if (span && now.slice(...span) === fragment)
+        put(now.slice(0, span[0]) + food.name + now.slice(span[1]), span[0] + food.name.length);
+      input.current?.focus();
+    },
+    [put],
+  );
+  const onAmount = useCallback((key: string, amount: string) => {
+    setAnswers(({ foods, amounts }) => ({ foods, amounts: new Map(amounts).set(key, amount) }));
     input.current?.focus();
-  };
+  }, []);
+  const onWord = useCallback(
+    (tool: Tool) => {
+      put('');
+      onTool(tool);
+    },
+    [put, onTool],
+  );
   const keep = async (): Promise<void> => {
-    if (!can) return;
+    const { understood, into, now } = reading;
+    // A hand that is quicker than the reading is not asked to press again.
+    wanted.current = !isRead() || understood.some((one) => one.kind === 'looking');
+    if (wanted.current || !reading.can) return;
     try {
       const sources = new Map<string, DayDocument>([[day.date, day]]);
       for (const one of understood)
         if (one.kind === 'copy' && !sources.has(one.from))
           sources.set(one.from, await queryClient.fetchQuery(dayQuery(day.athlete.id, one.from)));
       keepLine(day, understood, into, sources, now, `“${text.trim().slice(0, 40)}”`);
-      change('');
+      put('');
       setAnswers(NO_ANSWERS);
     } catch (thrown) {
       setFault(thrown instanceof RangeError ? thrown.message : sentenceOf(thrown));
     }
   };
+  const keepWanted = useEffectEvent(() => {
+    if (wanted.current && isRead()) void keep();
+  });
+  useEffect(() => keepWanted(), [reading]);
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       if (completions.length === 0) return;
@@ -261,7 +333,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
       return;
     }
     const chosen = completions[active];
-    if ((event.key === 'Enter' || event.key === 'Tab') && chosen && typed) {
+    if ((event.key === 'Enter' || event.key === 'Tab') && chosen && typed && isRead()) {
       event.preventDefault();
       choose(typed.food, chosen, typed.foodAt);
       return;
@@ -270,76 +342,36 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
       event.preventDefault();
       void keep();
     }
-    if (event.key === 'Escape') change('');
+    if (event.key === 'Escape') put('');
   };
-  const open = text.trim() !== '';
-  const unknown = understood.find((u) => u.kind === 'fault' && u.says.startsWith('No food is called'));
   return (
     <section className="quick" aria-label="Write it down">
-      {open && (
-        <div className="quick-panel">
-          {completions.length > 0 && typed && (
-            <Completions
-              foods={completions}
-              active={active}
-              carbBasis={carbBasis}
-              onChoose={(food) => choose(typed.food, food, typed.foodAt)}
-            />
-          )}
-          <ToolOffers
-            text={text}
-            date={day.date}
-            onTool={(one) => {
-              change('');
-              onTool(one);
-            }}
-          />
-          <p className="second">
-            {needsMeal && 'says' in into ? `Understood, ${into.says}:` : 'Understood:'}
-          </p>
-          <ul className="quick-understood" aria-label="How Maul reads it">
-            {understood.map((one, i) => (
-              <Line
-                key={`${one.kind} ${i}`}
-                one={one}
-                carbBasis={carbBasis}
-                onFood={(fragment, food) => choose(fragment, food)}
-                onAmount={(key, amount) => {
-                  setAnswers(({ foods, amounts }) => ({ foods, amounts: new Map(amounts).set(key, amount) }));
-                  input.current?.focus();
-                }}
-              />
-            ))}
-          </ul>
-          {needsMeal && 'fault' in into && <p className="is-over">{into.fault}</p>}
-          {fault !== null && (
-            <p role="alert" className="is-over">
-              {fault} What you typed is kept.
-            </p>
-          )}
-          {error && <p role="alert">{sentenceOf(error)}</p>}
-          {unknown && typed && (
-            <Button size="small" onClick={() => onNewFood(typed.food)}>
-              Add “{typed.food}” as a food
-            </Button>
-          )}
-        </div>
+      {text.trim() !== '' && (
+        <Panel
+          reading={reading}
+          active={active}
+          carbBasis={carbBasisOf(day)}
+          date={day.date}
+          fault={fault}
+          error={error}
+          onChoose={choose}
+          onAmount={onAmount}
+          onNewFood={onNewFood}
+          onTool={onWord}
+        />
       )}
       <div className="quick-line">
-        <LineField
-          input={input}
-          text={text}
-          listed={completions.length > 0}
-          chosen={completions[active] ? active : -1}
-          onText={(next, at) => {
-            change(next);
-            setCaret(at);
-          }}
-          onCaret={setCaret}
-          onKeyDown={onKeyDown}
-        />
+        <div className="quick-field" onKeyDown={onKeyDown}>
+          <LineField
+            input={input}
+            listed={completions.length > 0}
+            chosen={completions[active] ? active : -1}
+            onText={typing}
+            onCaret={onCaret}
+          />
+        </div>
         <How how={how} onHow={setHow} />
-        <Button variant="contained" disabled={!can} onClick={() => void keep()}>
+        <Button variant="contained" disabled={!reading.can} onClick={() => void keep()}>
           Add
         </Button>
       </div>
