@@ -38,6 +38,7 @@ const MASS: Readonly<Record<string, number>> = {
   gram: 1,
   grams: 1,
   kg: 1000,
+  mg: 0.001,
   oz: GRAMS_PER_OUNCE,
   ounce: GRAMS_PER_OUNCE,
   ounces: GRAMS_PER_OUNCE,

@@ -30,7 +30,7 @@ const WORDS: Readonly<Record<string, string>> = { one: '1', two: '2', three: '3'
 
 /** Words that are a unit when they follow a count. Household measures are found on the food itself later. */
 const UNIT =
-  /^(?:(?:of\s+)?an?\s+)?(fl\.?\s?oz|(?:kg|g|grams?|oz|ounces?|lbs?|pounds?|ml|cl|dl|l|litres?|liters?|cups?|tbsp|tsp|pieces?|pcs|slices?|scoops?|packs?|packets?|cans?|bags?|sleeves?|servings?|bottles?|glass(?:es)?|pots?|tubs?|handfuls?|splash(?:es)?|dash(?:es)?|pinch(?:es)?|mugs?|bowls?|smalls?|mediums?|larges?)(?![\p{L}\p{N}]))\.?/iu;
+  /^(?:(?:of\s+)?an?\s+)?(fl\.?\s?oz|(?:kg|g|grams?|mg|µg|mcg|oz|ounces?|lbs?|pounds?|ml|cl|dl|l|litres?|liters?|cups?|tbsp|tsp|pieces?|pcs|slices?|scoops?|packs?|packets?|cans?|bags?|sleeves?|servings?|bottles?|glass(?:es)?|pots?|tubs?|handfuls?|splash(?:es)?|dash(?:es)?|pinch(?:es)?|mugs?|bowls?|smalls?|mediums?|larges?)(?![\p{L}\p{N}]))\.?/iu;
 
 const figure = (before: string, after: string, flags: string): RegExp =>
   new RegExp(String.raw`${before}(${NUMBER_SOURCE})(?:\s*[-–]\s*(${NUMBER_SOURCE}))?${after}`, flags);
@@ -42,12 +42,20 @@ const FIGURE = {
   FIBTG: figure(String.raw`(?:^|\s)(?:fibre|fiber)\s?`, String.raw`(?=\s|$)`, 'iu'),
 } as const;
 
+/** A figure with a minus before it, which is no range. */
+const BELOW_ZERO =
+  /(?:^|[^\d\s])\s*([-−–]\s?\d[\d.,]*)\s*(?:kcal|kJ|kj)(?![\p{L}])|(?:^|\s)(?:[PCF]|[Ff]ib(?:re|er))\s?([-−–]\s?\d[\d.,]*)(?=\s|$)/u;
+
 const SMALLER = new RegExp(String.raw`^\s*(${COUNT}\s*(?:oz|ounces?|g|grams?))(?![\p{L}\p{N}])`, 'iu');
 
 interface Piece {
   text: string;
   from: number;
 }
+
+/** Whether a character stands by itself, with nothing or a space on either side. */
+const stands = (line: string, from: number, i: number): boolean =>
+  (i === from || /\s/u.test(line.charAt(i - 1))) && /^(?:\s|$)/u.test(line.slice(i + 1));
 
 /** Cuts a line where one thing ends and the next begins; brackets hold together. */
 const pieces = (line: string, from: number): Piece[] => {
@@ -65,7 +73,7 @@ const pieces = (line: string, from: number): Piece[] => {
     if (depth > 0) continue;
     if (c === ';' || c === '\n') cut(i, i + 1);
     else if (c === ',' && /^,\s/.test(line.slice(i, i + 2))) cut(i, i + 1);
-    else if (c === '+' && /^\s\+\s$/.test(line.slice(Math.max(0, i - 1), i + 2))) cut(i, i + 1);
+    else if (c === '+' && stands(line, from, i)) cut(i, i + 1);
   }
   cut(line.length, line.length);
   return out.filter((p) => p.text.trim() !== '');
@@ -108,6 +116,12 @@ const marksOf = (piece: Piece): { rest: Piece; mark: QuickMark | null; reason: s
 
 const bare = (piece: Piece): QuickBare | QuickFault | undefined => {
   const { rest, mark, reason } = marksOf(piece);
+  const below = BELOW_ZERO.exec(rest.text);
+  if (below)
+    return {
+      at: spanOf(trimmed(piece)),
+      sentence: `“${below[1] ?? below[2] ?? ''}” is below zero. Type a figure from 0, or leave it out where it is not known.`,
+    };
   const figures: QuickBare['figures'] = {};
   let text = rest.text;
   for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT', 'FIBTG'] as const) {
@@ -201,18 +215,49 @@ const VOLUME: Readonly<Record<string, number>> = {
 };
 
 const WATER = new RegExp(String.raw`^(${NUMBER_SOURCE}) ?([a-z ]+?)s?$`, 'iu');
-/** More than this is not one drink, mL. */
-const MOST_WATER = 5000;
+/** Less or more than this is not one drink, mL. */
+const DRINK = { least: 5, most: 5000 } as const;
 
-const waterOf = (entry: QuickFood): number | undefined => {
+/** Water that was drunk, mL; undefined where the entry is a food. */
+const waterOf = (entry: QuickFood): number | QuickFault | undefined => {
   if (!/^water$/iu.test(entry.food) || !entry.amount || entry.amount.to !== null) return undefined;
   const found = WATER.exec(entry.amount.text);
   const per = VOLUME[(found?.[2] ?? '').toLowerCase()];
   if (!found || per === undefined) return undefined;
   // Of two meanings the one that is a drink.
-  return numberReadings(found[1] ?? '')
+  const drunk = numberReadings(found[1] ?? '')
     .map((n) => n * per)
-    .find((n) => n <= MOST_WATER);
+    .find((n) => n >= DRINK.least && n <= DRINK.most);
+  return (
+    drunk ?? {
+      at: entry.at,
+      sentence: `“${entry.amount.text}” is no drink of water: 5 mL to ${DRINK.most / 1000} L. Check the amount.`,
+    }
+  );
+};
+
+/** A second amount right after the first, or what is left of a number that was not read to its end. */
+const SECOND = new RegExp(
+  String.raw`^(?:[.,:/*]\s?\d[\d.,]*|(${NUMBER_SOURCE})\s*(?:kg|g|grams?|mg|oz|lbs?|ml|cl|dl|l)(?![\p{L}\p{N}]))`,
+  'iu',
+);
+/** A meal named where it is not looked for. */
+const LATE_PLACE = /(?:^|\s)(?:#\s?\d{1,2}|@?\s?\d{1,2}:\d{2})$/u;
+
+/** What a food's name tells of a line that means something else. */
+const misread = (name: string, amount: QuickAmount | null): string | undefined => {
+  const second = amount && SECOND.exec(name);
+  if (second)
+    return second[1] === undefined
+      ? `“${amount.text}${second[0]}” is no amount. Type it as 150 g or 2 slices.`
+      : `There are two amounts, ${amount.text} and ${second[0].trim()}. Leave one, or put a comma and a space between two foods.`;
+  const late = LATE_PLACE.exec(name)?.[0].trim();
+  if (late !== undefined) {
+    const place = late.replace(/^@\s?/u, '');
+    return `The meal comes first in the line, as in ${place} 80 g rice.`;
+  }
+  if (/\s[!?~]+$/u.test(name)) return 'Two marks stand at one food. Leave one of them.';
+  return undefined;
 };
 
 /** What begins like a count and is none: with a minus, or as calculators print it. */
@@ -259,6 +304,8 @@ const food = (piece: Piece): QuickFood | QuickFault => {
         ? `${amount.text} of what? Name a food, as in ${amount.text} potato.`
         : 'There is nothing here to read.',
     };
+  const sentence = misread(text, amount);
+  if (sentence !== undefined) return { at, sentence };
   return {
     kind: 'food',
     at,
@@ -299,6 +346,15 @@ const placeOf = (line: string, faults: QuickFault[]): { place: QuickLine['place'
   };
 };
 
+/** Where the digits of other scripts begin: Arabic, Persian, Devanagari, full width. */
+const ZEROS = [0x0660, 0x06f0, 0x0966, 0xff10] as const;
+/** Digits of other scripts, as some keyboards type them, one for one. */
+const latinDigits = (text: string): string =>
+  text.replace(/\p{Nd}/gu, (digit) => {
+    const zero = ZEROS.find((z) => digit.charCodeAt(0) >= z && digit.charCodeAt(0) < z + 10);
+    return zero === undefined ? digit : String(digit.charCodeAt(0) - zero);
+  });
+
 /**
  * Reads a quick line: which meal, and what is in it. Never throws: what cannot be read is a fault with its place, and the rest is kept.
  * The grammar is published in docs/formats/quick-line.md. Amounts are left as typed, for their unit may be one of the food's own.
@@ -309,7 +365,7 @@ const placeOf = (line: string, faults: QuickFault[]): { place: QuickLine['place'
  */
 export const parseQuickLine = (input: string): QuickLine => {
   const faults: QuickFault[] = [];
-  const line = input.slice(0, QUICK_LENGTH);
+  const line = latinDigits(input.slice(0, QUICK_LENGTH));
   if (input.length > QUICK_LENGTH)
     faults.push({
       at: [QUICK_LENGTH, input.length],
@@ -325,13 +381,16 @@ export const parseQuickLine = (input: string): QuickLine => {
     const read = copy(piece) ?? bare(piece) ?? food(piece);
     if ('sentence' in read) faults.push(read);
     else if (read.kind === 'food') {
-      const millilitres = waterOf(read);
-      entries.push(
-        millilitres === undefined
-          ? { ...read, mark: read.mark ?? lineMark }
-          : { kind: 'water', at: read.at, millilitres },
-      );
+      const water = waterOf(read);
+      if (typeof water === 'object') faults.push(water);
+      else if (water === undefined) entries.push({ ...read, mark: read.mark ?? lineMark });
+      else entries.push({ kind: 'water', at: read.at, millilitres: water });
     } else entries.push(read.kind === 'bare' ? { ...read, mark: read.mark ?? lineMark } : read);
   }
+  if (lead && entries.length === 0 && faults.length === 0)
+    faults.push({
+      at: [placed, length],
+      sentence: 'A mark alone says nothing: name a food after it, as in ! 150 g rice.',
+    });
   return { place, entries, faults };
 };

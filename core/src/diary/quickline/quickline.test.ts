@@ -85,12 +85,38 @@ describe('thousands and mixed units', () => {
     });
     expect(parseQuickLine('1,500 ml water').entries[0]).toMatchObject({ kind: 'water', millilitres: 1500 });
     expect(parseQuickLine('1.5 l water').entries[0]).toMatchObject({ kind: 'water', millilitres: 1500 });
+    // One and a half millilitres are no drink.
+    expect(parseQuickLine('1.500 ml water').entries[0]).toMatchObject({ kind: 'water', millilitres: 1500 });
+    expect(parseQuickLine('5 ml water').entries[0]).toMatchObject({ kind: 'water', millilitres: 5 });
   });
   test('what may be one or a thousand asks, and the rest is kept', () => {
     const line = parseQuickLine('1.200 kcal; 2 eggs');
     expect(line.faults[0]?.sentence).toContain('may be 1.2 or 1,200');
     expect(line.entries).toHaveLength(1);
   });
+});
+
+describe('what looks wrong and is not', () => {
+  test.each<[string, string, string | undefined]>([
+    ['50 g 85 % chocolate', '85 % chocolate', '50 g'],
+    ['80 g 7 grain bread', '7 grain bread', '80 g'],
+    ['80 g rice +', 'rice', '80 g'],
+    ['+ 80 g rice', 'rice', '80 g'],
+    ['٨٠ g rice', 'rice', '80 g'],
+    ['８０ g rice', 'rice', '80 g'],
+    ['500 mg salt', 'salt', '500 mg'],
+    ['vitamin C 500', 'vitamin C', '500'],
+  ])('%s', (line, name, amount) => {
+    const { entries, faults } = parseQuickLine(line);
+    expect(faults).toEqual([]);
+    expect(entries).toMatchObject([{ food: name, amount: { text: amount } }]);
+  });
+  test('a milligram is a thousandth, not a gram', () =>
+    expect(readQuickAmount({ text: '500 mg', to: null }, {}, null)).toMatchObject({ grams: 0.5 }));
+  test('a minus between two ends is a range', () =>
+    expect(parseQuickLine('800 - 1200 kcal').entries[0]).toMatchObject({
+      figures: { ENERC: { low: 800, high: 1200 } },
+    }));
 });
 
 describe('which meal', () => {
@@ -167,6 +193,17 @@ describe('only energy, only macros, copies, water', () => {
     ['= #2 x50', 'once to twelve times'],
     ['1200-800 kcal', 'The lower end of a range comes first.'],
     ['99999 kcal', 'No meal holds so much'],
+    ['-100 kcal', '“-100” is below zero. Type a figure from 0, or leave it out where it is not known.'],
+    ['soup −200 kJ', '“−200” is below zero'],
+    ['P 40 F -5', '“-5” is below zero'],
+    ['0 ml water', '“0 ml” is no drink of water: 5 mL to 5 L.'],
+    ['99 l water', '“99 l” is no drink of water'],
+    ['80 g 60 g rice', 'There are two amounts, 80 g and 60 g.'],
+    ['1,2,3 g rice', '“1,2,3” is no amount.'],
+    ['80 g rice #9', 'The meal comes first in the line, as in #9 80 g rice.'],
+    ['80 g rice @13:00', 'The meal comes first in the line, as in 13:00 80 g rice.'],
+    ['80 g rice ! ~', 'Two marks stand at one food.'],
+    ['!', 'A mark alone says nothing'],
   ])('%s is said', (line, sentence) => {
     expect(parseQuickLine(line).faults[0]?.sentence).toContain(sentence);
   });

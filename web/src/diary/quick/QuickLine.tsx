@@ -92,7 +92,7 @@ const How = memo(({ how, onHow }: { how: Unmarked; onHow: (how: Unmarked) => voi
     select
     fullWidth={false}
     size="small"
-    label="Entries without a mark are"
+    label="No mark means"
     value={how}
     onChange={(e) => onHow(e.target.value as Unmarked)}
     className="quick-how"
