@@ -37,6 +37,7 @@ export {
   numberReadings,
   printNumber,
   readNumber,
+  type NumberBounds,
   signedText,
   whole,
 } from './numbers.ts';

@@ -15,6 +15,7 @@ import { FormDialog } from '../../ui/FormDialog.tsx';
 import { offerUndo } from '../../data/undo/undo.ts';
 import { saveEntry, saveStanding } from '../../data/edit.ts';
 import { takeStep } from '../../data/undo/steps.ts';
+import { whyUnread } from '../../ui/fields/unread.ts';
 import { vesselsOf } from './Drinks.tsx';
 import { Muscles, Reckon } from './Work.tsx';
 
@@ -63,8 +64,32 @@ const typedOf = (thing: EntryBody | undefined): Typed => ({
   muscles: thing?.kind === 'training' ? (thing.muscles ?? []) : [],
 });
 
+/** The figures that are typed of each kind, and their names. */
+const FIGURES: Readonly<Record<Kind, readonly (readonly [TypedText, string])[]>> = {
+  training: [['minutes', 'Minutes']],
+  posing: [['minutes', 'Minutes']],
+  cardio: [
+    ['minutes', 'Minutes'],
+    ['kcal', 'kcal'],
+    ['steps', 'Steps'],
+  ],
+  water: [['millilitres', 'mL']],
+  look: [],
+};
+
+/** Why a figure that was typed cannot be read; what is left empty is not said. */
+const unread = (kind: Kind, t: Typed): string | undefined => {
+  for (const [key, name] of FIGURES[kind]) {
+    const why = whyUnread(t[key]);
+    if (why !== undefined) return `${name}: ${why}`;
+  }
+  return undefined;
+};
+
 /** What was typed as a thing of the day, or why it is none yet. */
 const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): EntryBody | string => {
+  const wrong = unread(kind, t);
+  if (wrong !== undefined) return wrong;
   const minutes = figure(t.minutes);
   if (minutes !== null && !(Number.isInteger(minutes) && minutes >= 1 && minutes <= 600))
     return 'Minutes are a whole number, from 1 to 600.';
@@ -316,7 +341,11 @@ const EntryDialog = ({
           label={kind === 'water' ? 'Drunk already' : 'Done already'}
         />
       )}
-      {typeof thing === 'string' && <p className="second">{thing}</p>}
+      {typeof thing === 'string' && (
+        <p className="second" role="status">
+          {thing}
+        </p>
+      )}
       {never !== undefined && (
         <p role="alert" className="is-over">
           {never}

@@ -45,7 +45,8 @@ const WAYS: Readonly<Record<Way, { name: string; first: string; second: string |
 
 const workOf = (way: Way, first: string, second: string): SteadyWork | null => {
   const [a, b] = [readNumber(first), readNumber(second)];
-  if (!a.ok) return null;
+  // A second figure that cannot be read is not taken as none.
+  if (!a.ok || (!b.ok && b.fault !== 'empty')) return null;
   switch (way) {
     case 'walk':
     case 'run':

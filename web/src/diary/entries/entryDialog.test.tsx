@@ -59,6 +59,36 @@ describe('what is put beside the meals', () => {
     fireEvent.click(button('Add'));
     expect(things()).toMatchObject([{ kind: 'cardio', minutes: 60, kcal: 200 }]);
   });
+  test.each([
+    ['abc', 'Minutes: “abc” is not a number. Type it as 1200 or 4.5.'],
+    ['-5', 'Minutes are a whole number, from 1 to 600.'],
+    ['1.200', 'Minutes: “1.200” may be 1.2 or 1,200. Type 1.2 or 1200.'],
+    ['601', 'Minutes are a whole number, from 1 to 600.'],
+  ])('minutes that are typed as %s are said, not left out', (typed, sentence) => {
+    show('training');
+    type('What', 'Legs');
+    type('Minutes', typed);
+    expect(screen.getByRole('status').textContent).toBe(sentence);
+    fireEvent.click(button('Add'));
+    expect(things()).toEqual([]);
+    expect(field('Minutes').value).toBe(typed);
+  });
+  test('a figure of another kind that was typed before holds nothing up', () => {
+    show('training');
+    type('Minutes', 'abc');
+    fireEvent.click(button('Water'));
+    type('mL', '300');
+    fireEvent.click(button('Add'));
+    expect(things()).toMatchObject([{ kind: 'water', millilitres: 300 }]);
+  });
+  test('a grade that cannot be read is not taken as flat', () => {
+    show('training', { bases: [{ ...testBasis(), weightKg: 80 }] });
+    fireEvent.click(button('Cardio'));
+    type('Minutes', '60');
+    type('km/h', '5');
+    type('Grade, %', 'steep');
+    expect(screen.queryByText(/kcal ±/)).toBeNull();
+  });
   test('cardio wants minutes, kcal or steps', () => {
     show('training');
     fireEvent.click(button('Cardio'));

@@ -18,6 +18,7 @@ import { useUnits } from '../../ui/formats/units.ts';
 import { addMeal, addPortion, type NewPortion } from '../../data/edit.ts';
 import { asStep } from '../../data/undo/steps.ts';
 import { call } from '../../data/api.ts';
+import { whyUnread } from '../../ui/fields/unread.ts';
 import { BARE_GRAMS, bareFood, type BareFigures } from '../page/bare.ts';
 import { Guessed } from './Guesses.tsx';
 
@@ -41,11 +42,16 @@ const Reserve = ({
   const [name, setName] = useState('Dinner, kept free');
   const [texts, setTexts] = useState<Record<string, string>>({});
   const figures: BareFigures = {};
+  const energy = readEnergy(texts.ENERC ?? '', units.energy, 100_000);
+  const why = (key: string): string | undefined => whyUnread(texts[key] ?? '', { least: 0 });
   for (const key of ['ENERC', 'PROCNT', 'CARB', 'FAT'] as const) {
-    const energy = readEnergy(texts.ENERC ?? '', units.energy, 100_000);
     const value = key !== 'ENERC' ? figureOf(texts[key] ?? '') : energy.ok ? energy.value : undefined;
     if (value !== undefined) figures[key] = value;
   }
+  // What cannot be read is not kept as unknown.
+  const wrong =
+    (!energy.ok && (texts.ENERC ?? '').trim() !== '') ||
+    ['PROCNT', 'CARB', 'FAT'].some((key) => why(key) !== undefined);
   const some = Object.values(figures).some((v) => v > 0);
   const tooMuch =
     (figures.ENERC ?? 0) > 15_000 || [figures.PROCNT, figures.CARB, figures.FAT].some((v) => (v ?? 0) > 2000);
@@ -67,7 +73,8 @@ const Reserve = ({
       label={label}
       value={texts[key] ?? ''}
       onChange={(e) => setTexts((t) => ({ ...t, [key]: e.target.value }))}
-      error={(texts[key] ?? '').trim() !== '' && figureOf(texts[key] ?? '') === undefined}
+      error={why(key) !== undefined}
+      helperText={why(key)}
       slotProps={{ htmlInput: { inputMode: 'decimal' } }}
     />
   );
@@ -76,7 +83,7 @@ const Reserve = ({
       title="Keep room for later"
       onClose={onClose}
       keep="Keep it free"
-      canKeep={some && !tooMuch && isClock(time) && name.trim() !== ''}
+      canKeep={some && !wrong && !tooMuch && isClock(time) && name.trim() !== ''}
       onKeep={keep}
     >
       {tabs}
@@ -137,6 +144,8 @@ const UNKNOWNS = [
 const partPortion = (part: Part): NewPortion | string => {
   const [low, high] = [figureOf(part.low), figureOf(part.high)];
   if (part.food === null || typeof part.food === 'string') return 'Choose a food from the list.';
+  const unread = whyUnread(part.low, { least: 0 }) ?? whyUnread(part.high, { least: 0 });
+  if (unread !== undefined) return unread;
   if (low === undefined && high === undefined) return 'How much might it be?';
   const [from, to] = [low ?? high ?? 0, high ?? low ?? 0];
   if (from > to) return 'The lower end of a range comes first.';

@@ -51,6 +51,8 @@ describe('room kept for later', () => {
     ['nothing', () => undefined],
     ['a name that is empty', () => (type('Energy, kcal', '500'), type('Name', ' '))],
     ['no time', () => (type('Energy, kcal', '500'), typeInto('Time', ''))],
+    ['a macro that cannot be read', () => (type('Energy, kcal', '500'), type('Fat, g', '3o'))],
+    ['an energy that cannot be read', () => (type('Energy, kcal', '5oo'), type('Fat, g', '30'))],
   ])('not for %s', (_, act) => {
     show('reserve');
     act();
@@ -112,6 +114,11 @@ describe('a meal out', () => {
     type('from, g', '');
     type('to, g', '');
     expect(screen.getByText('How much might it be?')).toBeTruthy();
+    type('from, g', 'abc');
+    type('to, g', '300');
+    expect(screen.getByText('“abc” is not a number. Type it as 1200 or 4.5.')).toBeTruthy();
+    expect(button('Plan it')).toHaveProperty('disabled', true);
+    type('from, g', '');
     type('to, g', '9000');
     expect(screen.getByText('More than 0 and at most 5,000 g.')).toBeTruthy();
     type('to, g', '20');
