@@ -7,7 +7,7 @@ import {
   WANDER_STAYS,
 } from './days.ts';
 import { smooth, type State } from './kalman.ts';
-import { type Estimates, filterColumns, shownSd, type Trace } from './pass.ts';
+import { type Estimates, filterColumns, type Trace } from './pass.ts';
 
 /** A step from one morning to the next as a matrix: tissue loses what is spent, expenditure falls with what it carries, wander fades. */
 export const stepMatrix = (n: number, { rho, costOfKg }: EstimateModel): number[][] =>
@@ -18,21 +18,40 @@ export const stepMatrix = (n: number, { rho, costOfKg }: EstimateModel): number[
     }),
   );
 
+/** The doubt of an expenditure, with that of rho: what a wrong one does to what is read off a weight that changes. `meanIntake` NaN is unknown. */
+const shownSd = (
+  { expenditure, variance }: { expenditure: number; variance: number },
+  meanIntake: number,
+  { rhoDoubt }: EstimateModel,
+): number => {
+  const balance = Number.isNaN(meanIntake) ? 0 : meanIntake - expenditure;
+  return Math.sqrt(Math.max(0, variance) + (rhoDoubt * balance) ** 2);
+};
+
 /** The estimate at place k of its columns. */
-const estimateAt = (days: readonly LoggedDay[], told: Estimates, k: number): DayEstimate => {
+const estimateAt = (
+  days: readonly LoggedDay[],
+  told: Estimates,
+  k: number,
+  model: EstimateModel,
+): DayEstimate => {
   const at = (column: Float64Array): number => column[k] as number;
   return {
     day: (days[told.first + k] as LoggedDay).day,
     weightKg: at(told.weightKg),
-    weightSd: at(told.weightSd),
+    weightSd: Math.sqrt(Math.max(0, at(told.weightVariance))),
     expenditure: at(told.expenditure),
-    expenditureSd: at(told.expenditureSd),
+    expenditureSd: shownSd(
+      { expenditure: at(told.expenditure), variance: at(told.expenditureVariance) },
+      at(told.meanIntake),
+      model,
+    ),
     expectedKg: at(told.expectedKg),
-    expectedSd: at(told.expectedSd),
+    expectedSd: Math.sqrt(at(told.expectedVariance)),
     parts: {
       glycogen: at(told.glycogen),
-      salt: told.food.salt[told.first + k] as number,
-      gut: told.food.gut[told.first + k] as number,
+      salt: at(told.salt),
+      gut: at(told.gut),
       wander: at(told.wander),
       cycle: at(told.cycle),
     },
@@ -50,13 +69,13 @@ export const filterExpenditure = (
   model: EstimateModel = ESTIMATE_MODEL,
 ): DayEstimate[] => {
   const told = filterColumns(days, start, model);
-  return told ? Array.from({ length: told.count }, (_, k) => estimateAt(days, told, k)) : [];
+  return told ? Array.from({ length: told.count }, (_, k) => estimateAt(days, told, k, model)) : [];
 };
 
 /** The last of them alone; undefined where no morning has a weight. */
 export const latestEstimate = (days: readonly LoggedDay[], start: EstimateStart): DayEstimate | undefined => {
-  const told = filterColumns(days, start);
-  return told && estimateAt(days, told, told.count - 1);
+  const told = filterColumns(days, start, ESTIMATE_MODEL, undefined, 'last');
+  return told && estimateAt(days, told, 0, ESTIMATE_MODEL);
 };
 
 /** The same from all of the data at once, for charts of what has been: weight and expenditure with their doubt. */
@@ -65,7 +84,7 @@ export const smoothExpenditure = (
   start: EstimateStart,
   model: EstimateModel = ESTIMATE_MODEL,
 ): Omit<DayEstimate, 'expectedKg' | 'expectedSd' | 'parts'>[] => {
-  const trace: Trace = { predicted: [], filtered: [], meanIntake: new Float64Array() };
+  const trace: Trace = { predicted: [], filtered: [] };
   const told = filterColumns(days, start, model, trace);
   if (!told) return [];
   const F = stepMatrix((trace.filtered[0] as State).mean.length, model);
@@ -78,7 +97,7 @@ export const smoothExpenditure = (
       expenditure: E,
       expenditureSd: shownSd(
         { expenditure: E, variance: cov[1]?.[1] as number },
-        trace.meanIntake[k] as number,
+        told.meanIntake[k] as number,
         model,
       ),
     };

@@ -7,7 +7,8 @@ import { filterExpenditure, latestEstimate, smoothExpenditure, stepMatrix } from
 import { type Matrix, predict, smooth, solveSymmetric, type State, update, type Vector } from './kalman.ts';
 import { type Estimates, filterColumns, type Trace } from './pass.ts';
 import { simulatedAthlete, type SimulatedKind } from './simulated.ts';
-import { glycogenAfter, saltWaterAfter, Usual, WATER_OF_SODIUM } from './water.ts';
+import { glycogenAfter, saltWaterAfter, WATER_OF_SODIUM } from './brought.ts';
+import { intakeOf, shownByFood, Usual } from './plain.ts';
 
 const FIRST = isoDate('2026-01-05');
 const dayAt = (i: number, known: Partial<LoggedDay> = {}): LoggedDay => ({
@@ -199,7 +200,7 @@ describe('the estimate', () => {
       cycleDay: i % 40 < 3 ? null : (i % 28) + 1,
       foodKg: 1.8 + 0.3 * Math.sin(i),
     }));
-    const trace: Trace = { predicted: [], filtered: [], meanIntake: new Float64Array() };
+    const trace: Trace = { predicted: [], filtered: [] };
     const told = filterColumns(days, { expenditure: 2400 }, model, trace) as Estimates;
     const F = stepMatrix(7, model);
     const near = (a: State, b: State) => {
@@ -209,7 +210,7 @@ describe('the estimate', () => {
     days.forEach(({ kg, kcal, cycleDay }, i) => {
       const predicted = trace.predicted[i] as State;
       const filtered = trace.filtered[i] as State;
-      const { beyond, lasts, salt, gut } = told.food;
+      const { beyond, lasts, salt, gut } = told;
       const angle = (2 * Math.PI * ((cycleDay ?? 1) - 1)) / 28;
       const cycle = cycleDay === null ? [0, 0] : [Math.sin(angle), Math.cos(angle)];
       const H = [1, 0, 1, beyond[i] as number, lasts[i] as number, ...cycle];
@@ -229,6 +230,38 @@ describe('the estimate', () => {
         predict(filtered, { F, input: [kcal / 7700, follows + (15 * kcal) / 7700, 0, 0, 0, 0, 0], noise }),
       );
     });
+  });
+
+  test('what the days bring is as in its plain form, with gaps of every kind', () => {
+    const days = athlete(8, { kind: 'other' }).days.map((d, i) => ({
+      ...d,
+      kg: i < 3 || i % 9 === 5 ? null : d.kg,
+      kcal: i % 11 < 2 ? null : d.kcal,
+      carbs: i % 7 === 3 || (i > 60 && i < 100) ? null : d.carbs,
+      sodium: i < 10 || i % 13 === 4 ? null : d.sodium,
+      foodKg: i % 5 === 1 ? null : i % 17 === 2 ? undefined : 1.8 + 0.3 * Math.sin(i),
+      weighedShare: i % 3 === 0 ? 0.5 : undefined,
+      kcalSd: i % 4 === 0 ? 300 : undefined,
+    }));
+    const told = filterColumns(days, { expenditure: 2400 }) as Estimates;
+    expect(told.first).toBe(3);
+    const food = shownByFood(days, told.first);
+    const { mean } = intakeOf(days, told.first, ESTIMATE_MODEL);
+    for (let k = 0; k < told.count; k += 1) {
+      const i = told.first + k;
+      expect(told.beyond[k]).toBeCloseTo(food.beyond[i] as number, 10);
+      expect(told.lasts[k]).toBeCloseTo(food.lasts[i] as number, 10);
+      expect(told.salt[k]).toBeCloseTo(food.salt[i] as number, 10);
+      expect(told.gut[k]).toBeCloseTo(food.gut[i] as number, 10);
+      const [intake, plain] = [told.meanIntake[k] as number, mean[i] as number];
+      expect(Number.isNaN(intake) ? null : intake).toEqual(
+        Number.isNaN(plain) ? null : expect.closeTo(plain, 8),
+      );
+    }
+    // The last of them alone is the same.
+    expect(latestEstimate(days, { expenditure: 2400 })).toEqual(
+      filterExpenditure(days, { expenditure: 2400 }).at(-1),
+    );
   });
 
   const PEOPLE = 400;

@@ -7,9 +7,23 @@ import {
   type LoggedDay,
   WANDER_STAYS,
 } from './days.ts';
-import { intakeOf } from './intake.ts';
+import {
+  FOLLOWS,
+  GLYCOGEN_START,
+  GLYCOGEN_WITH_WATER,
+  glycogenAfter,
+  GUT_OF_FOOD,
+  GUT_USUAL_DAYS,
+  INTAKE_STEP,
+  lastingWater,
+  LONG_STEP,
+  MOSTLY_WEIGHED,
+  RECENT_DAYS,
+  saltWaterAfter,
+  UNKNOWN_SD,
+  USUAL_DAYS,
+} from './brought.ts';
 import type { State } from './kalman.ts';
-import { GLYCOGEN_WITH_WATER, shownByFood, type ShownByFood } from './water.ts';
 
 const STATES = 5;
 const STATES_WITH_CYCLE = 7;
@@ -28,40 +42,55 @@ const OWN_MOST = 4;
 
 /** Estimates of days that follow one another, a column each; place k is the day `first + k`. */
 export interface Estimates {
-  /** Where among the days the first morning with a weight stands; nothing is said before it. */
+  /** Where among the days the first of them stands; nothing is said before the first morning with a weight. */
   first: number;
   count: number;
   weightKg: Column;
-  weightSd: Column;
+  weightVariance: Column;
   expenditure: Column;
-  expenditureSd: Column;
+  expenditureVariance: Column;
+  /** Mean intake as of the morning, kcal; NaN before a first complete day. */
+  meanIntake: Column;
   expectedKg: Column;
-  expectedSd: Column;
-  /** Parts of what was expected, kg; salt and gut with the place of the day. */
+  expectedVariance: Column;
+  /** Parts of what was expected, kg. */
   glycogen: Column;
+  salt: Column;
+  gut: Column;
   wander: Column;
   cycle: Column;
-  food: ShownByFood;
+  /** Of glycogen beyond usual itself, and of the water that a lasting change of carbohydrate would move, kg. */
+  beyond: Column;
+  lasts: Column;
 }
 
-type Nine = [Column, Column, Column, Column, Column, Column, Column, Column, Column];
+type Columns = [
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+  Column,
+];
 
 /** What a look back needs of each day besides its estimate. */
 export interface Trace {
   predicted: State[];
   filtered: State[];
-  /** Mean intake as of each morning, kcal; NaN before a first complete day. */
-  meanIntake: Column;
 }
 
-/** The doubt of an expenditure, with that of rho: what a wrong one does to what is read off a weight that changes. `meanIntake` NaN is unknown. */
-export const shownSd = (
-  { expenditure, variance }: { expenditure: number; variance: number },
-  meanIntake: number,
-  { rhoDoubt }: EstimateModel,
-): number => {
-  const balance = Number.isNaN(meanIntake) ? 0 : meanIntake - expenditure;
-  return Math.sqrt(Math.max(0, variance) + (rhoDoubt * balance) ** 2);
+/** Whether a cycle is tracked; a callback for each of a thousand days would be felt. */
+const isTracked = (days: readonly LoggedDay[]): boolean => {
+  for (const { cycleDay } of days) if (cycleDay !== null) return true;
+  return false;
 };
 
 /** The first n rows of a state whose mean and triangle, row by row from the diagonal on, stand one after the other. */
@@ -82,42 +111,63 @@ const stateOf = (n: number, numbers: readonly number[]): State => {
  *
  * The state: 0 tissue kg, 1 expenditure kcal, 2 wander of water kg, 3 water beyond four parts with glycogen, 4 part of lasting water that stays
  * away; and, where a cycle is tracked, 5 and 6 its sine and cosine, kg. `m` its mean, `p` the triangle of its covariance, `t` what a row has in
- * common with the reading, `g` how far the reading moves it. Each is a number of its own: as arrays the same pass takes six times as long.
+ * common with the reading, `g` how far the reading moves it. Each is a number of its own: as arrays the same pass takes six times as long. So
+ * are the means of what days bring, each a ring of amounts with its sum: as the objects of `plain.ts` they take longer than all five states.
+ *
+ * With `keep` the last day alone is written down.
  */
 export const filterColumns = (
   days: readonly LoggedDay[],
   start: EstimateStart,
   model: EstimateModel = ESTIMATE_MODEL,
   trace?: Trace,
+  keep: 'all' | 'last' = 'all',
+  // eslint-disable-next-line max-lines-per-function -- in parts, each number would be kept in memory: see above
 ): Estimates | undefined => {
   const first = days.findIndex((d) => d.kg !== null);
   if (first < 0) return undefined;
-  const count = days.length - first;
-  const tracked = days.some((d) => d.cycleDay !== null);
+  const kept = keep === 'last' ? days.length - 1 : first;
+  const count = days.length - kept;
+  const tracked = isTracked(days);
   const n = tracked ? STATES_WITH_CYCLE : STATES;
   const [
     weightKg,
-    weightSd,
+    weightVariance,
     expenditure,
-    expenditureSd,
+    expenditureVariance,
+    meanIntake,
     expectedKg,
-    expectedSd,
+    expectedVariance,
     glycogenKg,
+    saltKg,
+    gutKg,
     wanderKg,
     cycleKg,
-  ] = columnsOf(9, count) as Nine;
-  const { eaten, doubt, follows, mean } = intakeOf(days, first, model);
-  if (trace) trace.meanIntake = mean.subarray(first);
-  const food = shownByFood(days, first);
-  const { beyond, lasts, salt, gut } = food;
-  const { readingSd, wanderSd, costOfKg, own: followsOwn } = model;
+    beyond,
+    lasts,
+  ] = columnsOf(14, count) as Columns;
+  const { readingSd, wanderSd, costOfKg, intakeDoubt, own: followsOwn } = model;
   const perKcal = 1 / model.rho;
   const keeps = 1 - costOfKg * perKcal;
   const stays = WANDER_STAYS;
+  const fades = stays ** 2;
+  const comes = (1 - fades) * wanderSd ** 2;
+  const keepsTwice = keeps ** 2;
+  const keepsStays = keeps * stays;
   const drift = model.drift ** 2;
   let own = 1;
   let squares = 0;
   let mornings = 0;
+
+  const carbsKept = new Float64Array(USUAL_DAYS).fill(NaN);
+  const sodiumKept = new Float64Array(USUAL_DAYS).fill(NaN);
+  const foodKept = new Float64Array(GUT_USUAL_DAYS).fill(NaN);
+  const kcalKept = new Float64Array(RECENT_DAYS).fill(NaN);
+  // prettier-ignore
+  let usualAt = 0, foodAt = 0, kcalAt = 0,
+    carbsSum = 0, carbsKnown = 0, sodiumSum = 0, sodiumKnown = 0, foodSum = 0, foodKnown = 0, kcalSum = 0, kcalKnown = 0,
+    usualCarbs = NaN, longCarbs = 0, longWeight = 0, intake = NaN, intakeWeight = 0,
+    glycogen = GLYCOGEN_START, salt = 0, food = 0, gut = 0;
 
   const kg0 = (days[first] as LoggedDay).kg as number;
   const cycleVariance = tracked ? CYCLE_SD ** 2 : 0;
@@ -131,14 +181,11 @@ export const filterColumns = (
     p55 = cycleVariance, p56 = 0, p66 = cycleVariance;
 
   for (let i = first; i < days.length; i += 1) {
-    const { kg, cycleDay } = days[i] as LoggedDay;
-    const k = i - first;
+    const { kg, kcal, kcalSd, weighedShare, carbs, sodium, foodKg, cycleDay } = days[i] as LoggedDay;
 
     // What the scale is expected to show: wander and tissue whole, the others by the day.
-    const h3 = beyond[i] as number;
-    const h4 = lasts[i] as number;
-    let h5 = 0;
-    let h6 = 0;
+    const h3 = glycogen - GLYCOGEN_START;
+    const h4 = lastingWater(usualCarbs, longCarbs);
     let t0 = p00 + p02 + h3 * p03 + h4 * p04;
     let t1 = p01 + p12 + h3 * p13 + h4 * p14;
     let t2 = p02 + p22 + h3 * p23 + h4 * p24;
@@ -146,7 +193,11 @@ export const filterColumns = (
     let t4 = p04 + p24 + h3 * p34 + h4 * p44;
     let t5 = 0;
     let t6 = 0;
+    let spreadOfCycle = 0;
+    let cycle = 0;
     if (tracked) {
+      let h5 = 0;
+      let h6 = 0;
       if (cycleDay !== null) {
         const angle = (2 * Math.PI * (cycleDay - 1)) / CYCLE_DAYS;
         h5 = Math.sin(angle);
@@ -159,17 +210,25 @@ export const filterColumns = (
       t4 += h5 * p45 + h6 * p46;
       t5 = p05 + p25 + h3 * p35 + h4 * p45 + h5 * p55 + h6 * p56;
       t6 = p06 + p26 + h3 * p36 + h4 * p46 + h5 * p56 + h6 * p66;
+      spreadOfCycle = h5 * t5 + h6 * t6;
+      cycle = h5 * m5 + h6 * m6;
     }
     const variance = own * (readingSd * m0) ** 2;
-    const spread = t0 + t2 + h3 * t3 + h4 * t4 + h5 * t5 + h6 * t6 + variance;
-    const glycogen = (GLYCOGEN_WITH_WATER + m3) * h3 + m4 * h4;
-    const cycle = h5 * m5 + h6 * m6;
-    const expected = m0 + m2 + glycogen + cycle + (salt[i] as number) + (gut[i] as number);
-    expectedKg[k] = expected;
-    expectedSd[k] = Math.sqrt(spread);
-    glycogenKg[k] = glycogen;
-    wanderKg[k] = m2;
-    cycleKg[k] = cycle;
+    const spread = t0 + t2 + h3 * t3 + h4 * t4 + spreadOfCycle + variance;
+    const withGlycogen = (GLYCOGEN_WITH_WATER + m3) * h3 + m4 * h4;
+    const expected = m0 + m2 + withGlycogen + cycle + salt + gut;
+    if (i >= kept) {
+      const k = i - kept;
+      expectedKg[k] = expected;
+      expectedVariance[k] = spread;
+      glycogenKg[k] = withGlycogen;
+      saltKg[k] = salt;
+      gutKg[k] = gut;
+      wanderKg[k] = m2;
+      cycleKg[k] = cycle;
+      beyond[k] = h3;
+      lasts[k] = h4;
+    }
     // Written out here and below: a function that closed over the numbers would keep each of them in memory, and the pass would take twice as long.
     // prettier-ignore
     trace?.predicted.push(stateOf(n, [m0, m1, m2, m3, m4, m5, m6,
@@ -178,11 +237,12 @@ export const filterColumns = (
 
     if (kg !== null) {
       const off = kg - expected;
-      const g0 = t0 / spread;
-      const g1 = t1 / spread;
-      const g2 = t2 / spread;
-      const g3 = t3 / spread;
-      const g4 = t4 / spread;
+      const part = 1 / spread;
+      const g0 = t0 * part;
+      const g1 = t1 * part;
+      const g2 = t2 * part;
+      const g3 = t3 * part;
+      const g4 = t4 * part;
       m0 += g0 * off;
       m1 += g1 * off;
       m2 += g2 * off;
@@ -197,8 +257,8 @@ export const filterColumns = (
                                                                         p44 -= g4 * t4;
       }
       if (tracked) {
-        const g5 = t5 / spread;
-        const g6 = t6 / spread;
+        const g5 = t5 * part;
+        const g6 = t6 * part;
         m5 += g5 * off;
         m6 += g6 * off;
         // prettier-ignore
@@ -210,32 +270,102 @@ export const filterColumns = (
       // The first morning is where the weight comes from: it tells nothing of the spread.
       if (i > first) {
         mornings += 1;
-        squares += (off ** 2 / spread) * own;
+        squares += off ** 2 * part * own;
         if (followsOwn && mornings >= OWN_MORNINGS)
           own = Math.min(OWN_MOST, Math.max(OWN_LEAST, squares / mornings));
       }
     }
-    weightKg[k] = m0;
-    weightSd[k] = Math.sqrt(Math.max(0, p00));
-    expenditure[k] = m1;
-    expenditureSd[k] = shownSd({ expenditure: m1, variance: p11 }, mean[i] as number, model);
+    if (i >= kept) {
+      const k = i - kept;
+      weightKg[k] = m0;
+      weightVariance[k] = p00;
+      expenditure[k] = m1;
+      expenditureVariance[k] = p11;
+      meanIntake[k] = intake;
+    }
     // prettier-ignore
     trace?.filtered.push(stateOf(n, [m0, m1, m2, m3, m4, m5, m6,
       p00, p01, p02, p03, p04, p05, p06, p11, p12, p13, p14, p15, p16, p22, p23, p24, p25, p26,
       p33, p34, p35, p36, p44, p45, p46, p55, p56, p66]));
 
+    // What the day brings: energy with its doubt, and how far expenditure follows it.
+    let ate = NaN;
+    let doubt = UNKNOWN_SD;
+    let follows = 0;
+    if (kcal === null) {
+      if (kcalKnown > 0) ate = kcalSum / kcalKnown;
+    } else {
+      ate = kcal;
+      doubt = Math.max(kcalSd ?? 0, intakeDoubt * kcal) * ((weighedShare ?? 1) < MOSTLY_WEIGHED ? 2 : 1);
+      const gone = kcalKept[kcalAt] as number;
+      if (Number.isNaN(gone)) kcalKnown += 1;
+      else kcalSum -= gone;
+      kcalKept[kcalAt] = kcal;
+      kcalSum += kcal;
+      kcalAt = kcalAt + 1 === RECENT_DAYS ? 0 : kcalAt + 1;
+      // A mean of few days is a mean of those alone.
+      intakeWeight += INTAKE_STEP * (1 - intakeWeight);
+      if (Number.isNaN(intake)) intake = kcal;
+      else {
+        const change = (INTAKE_STEP / intakeWeight) * (kcal - intake);
+        follows = FOLLOWS * change;
+        intake += change;
+      }
+    }
+    // Water with carbohydrate and with salt, each against what is usual.
+    const carbsGone = carbsKept[usualAt] as number;
+    if (!Number.isNaN(carbsGone)) {
+      carbsSum -= carbsGone;
+      carbsKnown -= 1;
+    }
+    if (carbs === null) carbsKept[usualAt] = NaN;
+    else {
+      carbsKept[usualAt] = carbs;
+      carbsSum += carbs;
+      carbsKnown += 1;
+      longWeight += LONG_STEP * (1 - longWeight);
+      longCarbs += (LONG_STEP / longWeight) * (carbs - longCarbs);
+    }
+    usualCarbs = carbsKnown > 0 ? carbsSum / carbsKnown : NaN;
+    glycogen = glycogenAfter(glycogen, carbs, usualCarbs);
+    const sodiumGone = sodiumKept[usualAt] as number;
+    if (!Number.isNaN(sodiumGone)) {
+      sodiumSum -= sodiumGone;
+      sodiumKnown -= 1;
+    }
+    if (sodium === null) sodiumKept[usualAt] = NaN;
+    else {
+      sodiumKept[usualAt] = sodium;
+      sodiumSum += sodium;
+      sodiumKnown += 1;
+    }
+    salt = saltWaterAfter(salt, sodium, sodiumKnown > 0 ? sodiumSum / sodiumKnown : NaN);
+    usualAt = usualAt + 1 === USUAL_DAYS ? 0 : usualAt + 1;
+    // Food in the gut: of this day, and half of that of the day before.
+    const before = food;
+    food = 0;
+    if (foodKg !== null && foodKg !== undefined) {
+      if (foodKnown > 0) food = GUT_OF_FOOD * (foodKg - foodSum / foodKnown);
+      const gone = foodKept[foodAt] as number;
+      if (Number.isNaN(gone)) foodKnown += 1;
+      else foodSum -= gone;
+      foodKept[foodAt] = foodKg;
+      foodSum += foodKg;
+      foodAt = foodAt + 1 === GUT_USUAL_DAYS ? 0 : foodAt + 1;
+    }
+    gut = food + before / 2;
+
     // To the next morning.
-    const ate = eaten[i] as number;
     const gained = Number.isNaN(ate) ? 0 : (ate - m1) * perKcal;
-    p22 = stays ** 2 * p22 + (1 - stays ** 2) * own * (wanderSd * m0) ** 2;
+    p22 = fades * p22 + comes * own * m0 ** 2;
     m0 += gained;
-    m1 += (follows[i] as number) + costOfKg * gained;
+    m1 += follows + costOfKg * gained;
     m2 *= stays;
     // prettier-ignore
     {
-      p00 += perKcal * (perKcal * p11 - 2 * p01) + ((doubt[i] as number) * perKcal) ** 2;
+      p00 += perKcal * (perKcal * p11 - 2 * p01) + (doubt * perKcal) ** 2;
       p01 = keeps * (p01 - perKcal * p11); p02 = stays * (p02 - perKcal * p12); p03 -= perKcal * p13; p04 -= perKcal * p14;
-      p11 = keeps ** 2 * p11 + drift; p12 *= keeps * stays; p13 *= keeps; p14 *= keeps;
+      p11 = keepsTwice * p11 + drift; p12 *= keepsStays; p13 *= keeps; p14 *= keeps;
       p23 *= stays; p24 *= stays;
     }
     // prettier-ignore
@@ -246,17 +376,21 @@ export const filterColumns = (
     }
   }
   return {
-    first,
+    first: kept,
     count,
     weightKg,
-    weightSd,
+    weightVariance,
     expenditure,
-    expenditureSd,
+    expenditureVariance,
+    meanIntake,
     expectedKg,
-    expectedSd,
+    expectedVariance,
     glycogen: glycogenKg,
+    salt: saltKg,
+    gut: gutKg,
     wander: wanderKg,
     cycle: cycleKg,
-    food,
+    beyond,
+    lasts,
   };
 };

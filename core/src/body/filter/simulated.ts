@@ -1,7 +1,8 @@
 import { addDays, isoDate } from '../../units/index.ts';
 import { type Random, standardNormal } from '../../random/index.ts';
 import type { LoggedDay } from './days.ts';
-import { GLYCOGEN_START, GLYCOGEN_WITH_WATER, glycogenAfter, saltWaterAfter, Usual } from './water.ts';
+import { GLYCOGEN_START, GLYCOGEN_WITH_WATER, glycogenAfter, saltWaterAfter } from './brought.ts';
+import { Usual } from './plain.ts';
 
 /** Which invented athletes are made: with the filter's own physics, or with other ones; what differs between them. */
 export interface SimulatedKind {

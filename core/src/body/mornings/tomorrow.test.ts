@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { addDays, isoDate } from '../../units/index.ts';
 import type { LoggedDay } from '../filter/days.ts';
 import { filterExpenditure } from '../filter/expenditure.ts';
-import { Gut } from '../filter/water.ts';
+import { Gut } from '../filter/plain.ts';
 import { cameMorning, expectedMorning, morningSentence, partsInWords } from './tomorrow.ts';
 
 const FIRST = isoDate('2026-09-01');

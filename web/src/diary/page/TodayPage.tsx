@@ -1,7 +1,7 @@
 import { isIsoDate } from '@maul/core/units';
 import { type DaySheet } from '@maul/core/diary';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useCallback, useDeferredValue, useEffect, useMemo } from 'react';
+import { useCallback, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { sheetOf } from '../../data/day.ts';
@@ -29,10 +29,8 @@ const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
 export const TodayPage = () => {
   const { date: asked } = useParams();
   const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
-  const { day: present, error, refetch } = useOwnDay(wanted);
+  const { day, error, refetch } = useOwnDay(wanted);
   const live = useLivePortion();
-  const drawn = useDeferredValue(present);
-  const day = live === undefined && drawn?.date === present?.date ? drawn : present;
   const targets = useTargets(day);
   const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
   const sheet = useMemo(

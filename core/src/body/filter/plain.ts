@@ -1,22 +1,21 @@
-import { type Column, columnsOf, type LoggedDay } from './days.ts';
+import { type Column, columnsOf, type EstimateModel, type LoggedDay } from './days.ts';
+import {
+  FOLLOWS,
+  GLYCOGEN_START,
+  glycogenAfter,
+  GUT_OF_FOOD,
+  GUT_USUAL_DAYS,
+  INTAKE_STEP,
+  lastingWater,
+  LONG_STEP,
+  MOSTLY_WEIGHED,
+  RECENT_DAYS,
+  saltWaterAfter,
+  UNKNOWN_SD,
+  USUAL_DAYS,
+} from './brought.ts';
 
-/** Water that food brings and takes: glycogen with its water, and salt. */
-
-/** kg of scale weight for 1 kg of glycogen: itself and three times its water. Source: Olsson & Saltin 1970. */
-export const GLYCOGEN_WITH_WATER = 4;
-const STORE_KG = 0.5;
-const STORE_LEAST = 0.15;
-const STORE_MOST = 1.1;
-/** Part of the way to its level that glycogen goes in a day. Source: after Hall 2011, from memory. */
-const FILLING = 0.6;
-/** Part of salt water that is there or gone the next day. Source: after Hall 2011, from memory. */
-const SETTLING = 0.5;
-/** kg of water with 1 g of sodium: 43.5 mmol in a gram over 140 mmol in a litre. */
-export const WATER_OF_SODIUM = 1000 / 22.99 / 140;
-/** Time constant of the long mean, days. */
-const LONG_STEP = 1 - Math.exp(-1 / 120);
-/** Days of a usual amount. */
-const USUAL_DAYS = 28;
+/** What days bring, in its plain form: an object for each mean. The pass does the same in numbers of its own and is compared with this. */
 
 /** The mean of the amounts that are known of the last days, 28 unless said otherwise. */
 export class Usual {
@@ -48,23 +47,21 @@ export class Usual {
   }
 }
 
-/** Glycogen, kg, after a day with so much carbohydrate; a day that is not known is taken as usual, and so is one while nothing is (`usual` NaN). */
-export const glycogenAfter = (kg: number, carbs: number | null, usual: number): number => {
-  const share = carbs !== null && usual > 0 ? carbs / usual : 1;
-  const level = STORE_KG * Math.sqrt(Math.max(0, share));
-  return Math.min(STORE_MOST, Math.max(STORE_LEAST, kg + FILLING * (level - kg)));
-};
-export const GLYCOGEN_START = STORE_KG;
+/** The mean of known amounts over about four months, so that a change of phase is seen against what was before it. */
+export class Long {
+  private value = 0;
+  private weight = 0;
 
-/** Salt water, kg beyond usual, after a day with so much sodium (mg); a day that is not known brings none. */
-export const saltWaterAfter = (kg: number, sodium: number | null, usual: number): number => {
-  const level = sodium === null || Number.isNaN(usual) ? 0 : (WATER_OF_SODIUM * (sodium - usual)) / 1000;
-  return kg + SETTLING * (level - kg);
-};
-
-/** kg on the scale the next morning for a kilogram of food above usual; half of it the morning after, then none. From memory. */
-const GUT_OF_FOOD = 0.15;
-const GUT_USUAL_DAYS = 14;
+  add(amount: number | null): void {
+    if (amount === null) return;
+    this.weight += LONG_STEP * (1 - this.weight);
+    this.value += (LONG_STEP / this.weight) * (amount - this.value);
+  }
+  /** NaN where nothing is known. */
+  get mean(): number {
+    return this.weight > 0 ? this.value : NaN;
+  }
+}
 
 /** Food in the gut beyond usual, from what was eaten, kg; a day that is not known brings none. */
 export class Gut {
@@ -84,26 +81,6 @@ export class Gut {
     this.kg = this.last + before / 2;
   }
 }
-
-/** The mean of known amounts over about four months, so that a change of phase is seen against what was before it. */
-export class Long {
-  private value = 0;
-  private weight = 0;
-
-  add(amount: number | null): void {
-    if (amount === null) return;
-    this.weight += LONG_STEP * (1 - this.weight);
-    this.value += (LONG_STEP / this.weight) * (amount - this.value);
-  }
-  /** NaN where nothing is known. */
-  get mean(): number {
-    return this.weight > 0 ? this.value : NaN;
-  }
-}
-
-/** Water, kg, that a change of usual carbohydrate against that of months before would move, if all of it stayed away. */
-export const lastingWater = (usual: number, long: number): number =>
-  usual >= 0 && long > 0 ? GLYCOGEN_WITH_WATER * STORE_KG * (Math.sqrt(usual / long) - 1) : 0;
 
 /** What food makes the scale show each morning beyond usual, a column each. */
 export interface ShownByFood {
@@ -141,4 +118,49 @@ export const shownByFood = (
     salt = saltWaterAfter(salt, sodium, usualSodium.mean);
   }
   return { beyond, lasts, salt: saltKg, gut: gutKg };
+};
+
+/** What days bring of energy, a column each, kcal. */
+export interface Intake {
+  /** What was eaten; NaN before the first complete day, where nothing stands for it. */
+  eaten: Column;
+  /** Its standard doubt. */
+  doubt: Column;
+  /** How far expenditure follows the day. */
+  follows: Column;
+  /** Mean intake as of the morning; NaN before the first complete day. */
+  mean: Column;
+}
+
+/** What each day from `first` on brings of energy, with the same place in each column as among the days. */
+export const intakeOf = (
+  days: readonly LoggedDay[],
+  first: number,
+  { intakeDoubt }: Pick<EstimateModel, 'intakeDoubt'>,
+): Intake => {
+  const [eaten, doubt, follows, mean] = columnsOf(4, days.length) as [Column, Column, Column, Column];
+  const recent = new Usual(RECENT_DAYS);
+  let meanNow = NaN;
+  let meanWeight = 0;
+  for (let i = first; i < days.length; i += 1) {
+    const { kcal, kcalSd, weighedShare } = days[i] as LoggedDay;
+    mean[i] = meanNow;
+    if (kcal === null) {
+      eaten[i] = recent.mean;
+      doubt[i] = UNKNOWN_SD;
+      continue;
+    }
+    eaten[i] = kcal;
+    doubt[i] = Math.max(kcalSd ?? 0, intakeDoubt * kcal) * ((weighedShare ?? 1) < MOSTLY_WEIGHED ? 2 : 1);
+    recent.add(kcal);
+    // A mean of few days is a mean of those alone.
+    meanWeight += INTAKE_STEP * (1 - meanWeight);
+    if (Number.isNaN(meanNow)) meanNow = kcal;
+    else {
+      const change = (INTAKE_STEP / meanWeight) * (kcal - meanNow);
+      follows[i] = FOLLOWS * change;
+      meanNow += change;
+    }
+  }
+  return { eaten, doubt, follows, mean };
 };
