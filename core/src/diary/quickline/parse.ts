@@ -218,7 +218,7 @@ const WATER = new RegExp(String.raw`^(${NUMBER_SOURCE}) ?([a-z ]+?)s?$`, 'iu');
 /** Less or more than this is not one drink, mL. */
 const DRINK = { least: 5, most: 5000 } as const;
 
-/** Water that was drunk, mL; undefined where the entry is a food. */
+/** Water that was drunk, mL, or why it is no drink; undefined where the entry is a food. */
 const waterOf = (entry: QuickFood): number | QuickFault | undefined => {
   if (!/^water$/iu.test(entry.food) || !entry.amount || entry.amount.to !== null) return undefined;
   const found = WATER.exec(entry.amount.text);

@@ -134,6 +134,7 @@ export class Outbox {
 
   /** Keeps changes and sends them as soon as may be. `base` in a body is the version that the server last said. */
   add(...changes: readonly Change[]): void {
+    if (changes.length === 0) return;
     this.lastChange = Date.now();
     let { entries } = this.store.getState();
     for (const change of changes) {

@@ -105,7 +105,7 @@ export const asStep = <T>(place: Place, label: string, work: () => T, id?: strin
   } finally {
     const { changes, sends } = open;
     open = null;
-    if (sends.length > 0) outbox.add(...sends);
+    outbox.add(...sends);
     setHistory(place, remembered(historyOf(place), { label, id, changes }));
   }
 };
