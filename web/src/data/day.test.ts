@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
+import type { DayDocument } from '@maul/contract/diary';
 import { ME, testDay, testPortion, TODAY } from '../testing/samples.ts';
-import { sheetOf, withPending } from './day.ts';
+import { asShown, sheetOf, withPending } from './day.ts';
 import type { OutboxEntry } from './sending/outbox.ts';
 
 const portion = testPortion('p1', 'm1', { plannedGrams: 60 });
@@ -77,5 +78,32 @@ describe('what is drawn of a day', () => {
     const other = changed({ grams: 62, method: 'scale', version: 7 }).meals[0];
     expect(other).not.toBe(shown);
     expect(other?.lines[0]?.grams).toBe(62);
+  });
+});
+
+describe('a day that is shown already', () => {
+  const note = {
+    id: 'n1',
+    version: 1,
+    deleted: false,
+    text: 'Hello',
+  } as unknown as DayDocument['notes'][number];
+  const shown = asShown(testDay({ portions: [portion], notes: [note] }));
+  const next = (change: Partial<DayDocument>) => asShown({ ...shown, ...change });
+  test('stays the same object when a change of a row was kept, as only its version went on', () => {
+    expect(next({ portions: [{ ...portion, version: 7 }] })).toBe(shown);
+  });
+  test('is new where a figure changed, a row came or went, a note has another version, or it is another day', () => {
+    const moved: Partial<DayDocument>[] = [
+      { portions: [{ ...portion, grams: 62, method: 'scale' }] },
+      { portions: [portion, testPortion('p2', 'm1')] },
+      { portions: [] },
+      { notes: [{ ...note, version: 2 }] },
+      { date: '2026-11-24' as DayDocument['date'] },
+    ];
+    for (const change of moved) {
+      expect(next(change)).toMatchObject(change);
+      asShown(shown);
+    }
   });
 });

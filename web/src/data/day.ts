@@ -116,6 +116,28 @@ export const withPending = (
   };
 };
 
+/** What a device changes and the server keeps with a version; notes and what stands from day to day are written from other pages too, by their version. */
+const KEPT = ['meals', 'portions', 'entries', 'weighIn'] as const;
+const shownDays = new Map<string, DayDocument>();
+const SHOWN_MOST = 20;
+
+/** The day as it is shown already, where the new one differs from it in versions alone: what was kept of a change looks like the change, and draws nothing. */
+export const asShown = (day: DayDocument): DayDocument => {
+  const key = `${day.athlete.id} ${day.date}`;
+  const before = shownDays.get(key);
+  const keys = Object.keys(day) as (keyof DayDocument)[];
+  const same =
+    before !== undefined &&
+    keys.length === Object.keys(before).length &&
+    keys.every((k) =>
+      (KEPT as readonly string[]).includes(k) ? looksAlike(before[k], day[k]) : before[k] === day[k],
+    );
+  if (same) return before;
+  if (shownDays.size > SHOWN_MOST) shownDays.clear();
+  shownDays.set(key, day);
+  return day;
+};
+
 /** What core computes a day from. */
 export const dayInputs = (day: DayDocument, targets: DayTargets | undefined): DayInputs => ({
   date: day.date,
@@ -137,19 +159,21 @@ export const targetsOf = (day: DayDocument): DayTargets | undefined =>
 /** Lines of meals as they were last computed: what has not changed stays the same object, and is not drawn anew. */
 const drawn = new Map<string, MealLine>();
 const DRAWN_MOST = 400;
-let nutrients: DaySheet['nutrients'] | undefined;
-const shared = (sheet: DaySheet): DaySheet => {
+const figures = new Map<string, DaySheet['nutrients']>();
+const shared = (of: string, sheet: DaySheet): DaySheet => {
   if (drawn.size > DRAWN_MOST) drawn.clear();
+  if (figures.size > SHOWN_MOST) figures.clear();
   const meals = sheet.meals.map((line) => {
     const before = drawn.get(line.id);
     const same: MealLine = looksAlike(before, line) && before ? before : replaceEqualDeep(before, line);
     drawn.set(line.id, same);
     return same;
   });
-  nutrients = replaceEqualDeep(nutrients, sheet.nutrients);
+  const nutrients: DaySheet['nutrients'] = replaceEqualDeep(figures.get(of), sheet.nutrients);
+  figures.set(of, nutrients);
   return { ...sheet, meals, nutrients };
 };
 
 /** The computed day, with whatever lies on the scale right now. */
 export const sheetOf = (day: DayDocument, targets: DayTargets | undefined, live?: LivePortion): DaySheet =>
-  shared(assembleDay({ ...dayInputs(day, targets), live }));
+  shared(`${day.athlete.id} ${day.date}`, assembleDay({ ...dayInputs(day, targets), live }));

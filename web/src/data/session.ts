@@ -10,7 +10,7 @@ import { openActs, sendActs, useActs, whenSaid } from './sending/acts.ts';
 import { ApiProblem, call, isAway } from './api.ts';
 import { openDrafts, useDrafts } from './sending/drafts.ts';
 import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipeDevice } from './reach.ts';
-import { pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
+import { asShown, pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './sending/journal.ts';
 import { kitchenSaved, ofKitchen, takesStock } from './kitchen/kitchenRows.ts';
 import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './sending/rows.ts';
@@ -246,10 +246,18 @@ const heardOf = (event: ChangeEvent): void => {
       heard.clear();
       // A meal that was eaten is heard of as a meal and as portions: what both touch is asked for once.
       const asked = new Map(all.flatMap(touchedBy).map((key) => [JSON.stringify(key), key]));
-      for (const queryKey of asked.values()) void queryClient.invalidateQueries({ queryKey });
+      void askAnew([...asked.values()]);
     },
     Math.max(0, outbox.lastChange + QUIET_MS - Date.now()),
   );
+};
+
+/** One question after the other, so that a key that is pressed meanwhile is drawn between two of them. */
+const askAnew = async (keys: readonly string[][]): Promise<void> => {
+  for (const queryKey of keys) {
+    void queryClient.invalidateQueries({ queryKey });
+    await new Promise((next) => setTimeout(next));
+  }
 };
 
 /** What a change that was heard of touches, as it is asked for here. */
@@ -300,7 +308,7 @@ export const useDay = (athleteId: string, date: string) => {
   const { data, error, refetch } = useQuery(dayQuery(athleteId, date));
   // Changes that show elsewhere draw nothing here.
   const entries = useOutbox(useShallow((s) => pendingOn(s.entries, athleteId, date)));
-  const day = useMemo(() => data && withPending(data, entries, person), [data, entries, person]);
+  const day = useMemo(() => data && asShown(withPending(data, entries, person)), [data, entries, person]);
   return { day, error, refetch };
 };
 

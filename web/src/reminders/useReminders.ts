@@ -2,7 +2,8 @@ import { type DayDocument, waterEntries } from '@maul/contract/diary';
 import type { InStock, KitchenBook } from '@maul/contract/kitchen';
 import { type Reminder, remindersDue, remindersOf } from '@maul/core/reminders';
 import { keepsUntil } from '@maul/core/kitchen';
-import { useEffect, useMemo, useState } from 'react';
+import { replaceEqualDeep } from '@tanstack/react-query';
+import { useDeferredValue, useEffect, useState } from 'react';
 import { deviceZone } from '../data/device.ts';
 import { thingsOf, useBook, useStock } from '../data/kitchen/kitchenWork.ts';
 import { type LeftReminders, REMINDERS } from '../data/leftReminders.ts';
@@ -68,13 +69,18 @@ export const remindersIn = (
 
 /** What is to be said on this page now. Behind another window it is a notification, where that is allowed; else it waits for the eyes. */
 export const useReminders = (athleteId: string): { due: Reminder[]; done: (id: string) => void } => {
-  const { day } = useOwnDay();
+  // Nobody waits for a reminder at the press of a key.
+  const day = useDeferredValue(useOwnDay().day);
   const { book } = useBook(athleteId);
   const { stock } = useStock(athleteId, '', true, false);
   const { kinds, quietFrom, quietTo } = useWishes();
   const [due, setDue] = useState<Reminder[]>([]);
   const [turn, setTurn] = useState(0);
-  const reminders = useMemo(() => (day ? remindersIn(day, book, stock) : []), [day, book, stock]);
+  const [reminders, setReminders] = useState<Reminder[]>([]);
+  useEffect(() => {
+    // The same again is neither kept aside nor looked through anew.
+    setReminders((before) => replaceEqualDeep(before, day ? remindersIn(day, book, stock) : []));
+  }, [day, book, stock]);
   useEffect(() => {
     const wishes = { kinds: [...kinds], quietFrom, quietTo };
     void keepAside(REMINDERS, { reminders, wishes, said: [...saidHere()] } satisfies LeftReminders);

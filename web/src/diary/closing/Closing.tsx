@@ -2,16 +2,18 @@ import type { DayDocument } from '@maul/contract/diary';
 import { addDays, clockOf, localMoment } from '@maul/core/units';
 import { closingOf, dayCompleteness, type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
-import { useCallback, useEffect, useMemo } from 'react';
+import { memo, useCallback, useEffect, useMemo } from 'react';
 import { Link } from 'react-router';
 import { saveEntry } from '../../data/edit.ts';
 import { sheetOf } from '../../data/day.ts';
 import { useDay } from '../../data/session.ts';
+import { asItStands } from '../../data/undo/steps.ts';
 import { isTyping } from '../../ui/typing.ts';
 import { pauseOf } from '../entries/PauseDialog.tsx';
 
 /** Says of a day that all of it is logged, or that something is missing; null takes back what was said. */
-const close = (day: DayDocument, complete: boolean | null): void => {
+const close = (drawn: DayDocument, complete: boolean | null): void => {
+  const day = asItStands(drawn) ?? drawn;
   const before = day.entries.findLast((e) => e.thing.kind === 'closing') ?? null;
   if (complete === null && !before) return;
   const time = before?.time ?? clockOf(localMoment(new Date(), day.athlete.zone).minutes);
@@ -39,7 +41,7 @@ const usePageKeys = (keys: Readonly<Record<string, () => void>>): void => {
 };
 
 /** Under the meals: whether the day is complete, and one press, or the key D, that closes it. */
-export const CloseDay = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) => {
+const PlainCloseDay = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) => {
   const closing = closingOf(day.entries);
   const { complete, why } = dayCompleteness(sheet, closing);
   const toggle = useCallback(() => close(day, closingOf(day.entries) === true ? null : true), [day]);
@@ -58,6 +60,8 @@ export const CloseDay = ({ day, sheet }: { day: DayDocument; sheet: DaySheet }) 
     </p>
   );
 };
+
+export const CloseDay = memo(PlainCloseDay);
 
 /** Yesterday, where it is in doubt whether all of it is logged: asked once, answered with one press or the keys Y and N. */
 const Ask = ({ day, why }: { day: DayDocument; why: string }) => {

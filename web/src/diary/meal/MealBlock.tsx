@@ -11,7 +11,7 @@ import {
 import { type MealWindow, sodiumOfDay } from '@maul/core/plan';
 import { whole as wholeNumber } from '@maul/core/units';
 import Button from '@mui/material/Button';
-import { memo } from 'react';
+import { memo, useContext } from 'react';
 import { Link } from 'react-router';
 import { MethodMark, StateGlyph } from '../../ui/gauge/Glyph.tsx';
 import { Gauge } from '../../ui/gauge/Gauge.tsx';
@@ -21,6 +21,7 @@ import { saveMeal } from '../../data/edit.ts';
 import { looksAlike } from '../../data/sending/rows.ts';
 import { eat } from './eat.ts';
 import { Notes } from '../page/Notes.tsx';
+import { PresentDay } from '../page/present.ts';
 
 const figure = (value: number | undefined, show: (v: number) => string): string =>
   value === undefined ? '?' : show(value);
@@ -175,31 +176,35 @@ const Plate = ({
   meal: MealRow;
   groups: readonly string[];
   editable: boolean;
-}) => (
-  <div className="plate" role="group" aria-label="The plate">
-    {groups.map((group) => {
-      const ticked = meal.ticks.includes(group);
-      return (
-        <label key={group} className={ticked ? 'plate-one is-inside' : 'plate-one'}>
-          <input
-            type="checkbox"
-            checked={ticked}
-            disabled={!editable}
-            onChange={() =>
-              saveMeal(
-                day,
-                meal,
-                { ticks: ticked ? meal.ticks.filter((t) => t !== group) : [...meal.ticks, group] },
-                group,
-              )
-            }
-          />
-          {group}
-        </label>
-      );
-    })}
-  </div>
-);
+}) => {
+  // Ticked by hand: it shows what stands, also where the meal is drawn a moment later.
+  const present = useContext(PresentDay)?.day.meals.find((m) => m.id === meal.id) ?? meal;
+  return (
+    <div className="plate" role="group" aria-label="The plate">
+      {groups.map((group) => {
+        const ticked = present.ticks.includes(group);
+        return (
+          <label key={group} className={ticked ? 'plate-one is-inside' : 'plate-one'}>
+            <input
+              type="checkbox"
+              checked={ticked}
+              disabled={!editable}
+              onChange={() =>
+                saveMeal(
+                  day,
+                  present,
+                  { ticks: ticked ? present.ticks.filter((t) => t !== group) : [...present.ticks, group] },
+                  group,
+                )
+              }
+            />
+            {group}
+          </label>
+        );
+      })}
+    </div>
+  );
+};
 
 /** The sodium of a meal, eaten and planned; what does not state it is named, for unknown is not none. */
 const Salt = ({ line }: { line: MealLine }) => {

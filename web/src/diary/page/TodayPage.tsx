@@ -1,7 +1,9 @@
 import { isIsoDate } from '@maul/core/units';
 import { type DaySheet } from '@maul/core/diary';
+import type { DayDocument } from '@maul/contract/diary';
+import type { DayTargets } from '@maul/core/plan';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { useCallback, useEffect, useMemo } from 'react';
+import { memo, useCallback, useContext, useDeferredValue, useEffect, useMemo } from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { sheetOf } from '../../data/day.ts';
@@ -11,6 +13,7 @@ import { DayView } from './DayView.tsx';
 import { Offers } from '../portion/Offers.tsx';
 import { Left } from './Left.tsx';
 import { NextMeal } from './NextMeal.tsx';
+import { PresentDay } from './present.ts';
 import { OrderStrip } from './OrderStrip.tsx';
 import { WeighInLine } from '../../body/index.ts';
 import { partOf } from '../../ui/partOf.tsx';
@@ -25,38 +28,47 @@ const Yesterday = partOf(async () => ({ default: (await import('../closing/Closi
 const nextMeal = (sheet: DaySheet | undefined): string | undefined =>
   sheet?.meals.find((m) => m.lines.some((l) => l.state === 'planned' || l.state === 'live'))?.id;
 
-/** The athlete's day. */
-export const TodayPage = () => {
-  const { date: asked } = useParams();
-  const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
-  const { day, error, refetch } = useOwnDay(wanted);
-  const live = useLivePortion();
-  const targets = useTargets(day);
-  const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
-  const sheet = useMemo(
-    () => (live && day ? sheetOf(day, targets, live) : planned),
-    [day, targets, live, planned],
-  );
-  const isToday = day?.date === day?.today;
-  const openId = isToday ? nextMeal(planned) : undefined;
+interface DrawnOn {
+  day: DayDocument;
+  sheet: DaySheet;
+  /** The same without what lies on the scale. */
+  planned: DaySheet;
+  targets: DayTargets | undefined;
+  /** The meal that comes next. */
+  openId: string | undefined;
+}
+
+/** The morning's weight stands first until it is in. */
+const isFirst = (day: DayDocument): boolean => day.date === day.today && day.weighIn === null;
+
+/** The bench beside the day: what hands do there follows at once, also where the page is drawn a moment later. */
+const OwnDock = memo(() => {
+  const present = useContext(PresentDay);
+  if (present?.openId === undefined) return null;
+  return <Dock day={present.day} sheet={present.sheet} mealId={present.openId} />;
+});
+OwnDock.displayName = 'OwnDock';
+
+/** The same of the morning’s weight: once kept it cannot be kept twice. */
+const OwnWeighIn = memo(() => {
+  const present = useContext(PresentDay);
+  return present && <WeighInLine key={present.day.date} day={present.day} />;
+});
+OwnWeighIn.displayName = 'OwnWeighIn';
+
+/** The day of one moment, on the page. */
+const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
+  const isToday = day.date === day.today;
   const wide = useMediaQuery('(min-width: 1180px)');
-  const today = day?.today;
+  const { today } = day;
   const to = useCallback((d: string) => (d === today ? '/today' : `/today/${d}`), [today]);
-  useEffect(() => {
-    document.title = day ? `Maul, ${day.date}` : 'Maul';
-  }, [day]);
-  if (asked !== wanted) return <Navigate to="/today" replace />;
-  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
-  if (!day || !sheet) return <p className="waiting">Opening the day …</p>;
-  // The morning's weight stands first until it is in.
-  const first = isToday && day.weighIn === null;
-  const hideEnergy = day.athlete.profile.hide.energy;
+  const first = isFirst(day);
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
       {isToday && <Yesterday athleteId={day.athlete.id} today={day.today} />}
-      <Offers day={day} sheet={planned ?? sheet} />
-      {isToday && <Overshoot day={day} sheet={planned ?? sheet} targets={targets} />}
+      <Offers day={day} sheet={planned} />
+      {isToday && <Overshoot day={day} sheet={planned} targets={targets} />}
       {open.map((order) => (
         <OrderStrip key={order.id} order={order} day={day} />
       ))}
@@ -83,8 +95,8 @@ export const TodayPage = () => {
       now={
         wide ? undefined : (
           <>
-            {first && <WeighInLine key={day.date} day={day} />}
-            {openId !== undefined && <NextMeal day={day} sheet={planned ?? sheet} mealId={openId} />}
+            {first && <OwnWeighIn />}
+            {openId !== undefined && <NextMeal day={day} sheet={planned} mealId={openId} />}
           </>
         )
       }
@@ -92,15 +104,52 @@ export const TodayPage = () => {
       dock={
         wide ? (
           <>
-            {first && <WeighInLine key={day.date} day={day} />}
-            <Left nutrients={sheet.nutrients} hideEnergy={hideEnergy} gauges={false} />
-            {openId !== undefined && <Dock day={day} sheet={sheet} mealId={openId} />}
-            {!first && <WeighInLine key={day.date} day={day} />}
+            {first && <OwnWeighIn />}
+            <Left nutrients={sheet.nutrients} hideEnergy={day.athlete.profile.hide.energy} gauges={false} />
+            <OwnDock />
+            {!first && <OwnWeighIn />}
           </>
         ) : first ? undefined : (
-          <WeighInLine key={day.date} day={day} />
+          <OwnWeighIn />
         )
       }
     />
+  );
+});
+DrawnDay.displayName = 'DrawnDay';
+
+/**
+ * The athlete's day. A press takes its place at once and the page is drawn when there is time, so that the next key waits for nothing; what hands do
+ * meanwhile they do to the day as it stands. With something on the scale every reading is drawn as it comes.
+ */
+export const TodayPage = () => {
+  const { date: asked } = useParams();
+  const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
+  const { day, error, refetch } = useOwnDay(wanted);
+  const live = useLivePortion();
+  const targets = useTargets(day);
+  const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
+  const present = useMemo((): DrawnOn | undefined => {
+    if (!day || !planned) return undefined;
+    return {
+      day,
+      targets,
+      planned,
+      sheet: live ? sheetOf(day, targets, live) : planned,
+      openId: day.date === day.today ? nextMeal(planned) : undefined,
+    };
+  }, [day, targets, planned, live]);
+  const behind = useDeferredValue(live ? undefined : present);
+  useEffect(() => {
+    document.title = day ? `Maul, ${day.date}` : 'Maul';
+  }, [day]);
+  if (asked !== wanted) return <Navigate to="/today" replace />;
+  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
+  if (!present) return <p className="waiting">Opening the day …</p>;
+  const drawn = live === undefined && behind?.day.date === present.day.date ? behind : present;
+  return (
+    <PresentDay value={present}>
+      <DrawnDay {...drawn} />
+    </PresentDay>
   );
 };

@@ -2,7 +2,7 @@ import type { DayDocument, MealRow } from '@maul/contract/diary';
 import { copyDay, copyMeal, numberedMeals, type QuickCopy } from '@maul/core/diary';
 import { v7 as uuidv7 } from 'uuid';
 import { addMeal, addPortion, asPlanned, saveEntry, writeChanges } from '../../data/edit.ts';
-import { asStep } from '../../data/undo/steps.ts';
+import { asItStands, asStep } from '../../data/undo/steps.ts';
 import type { Into, Understood } from './resolve.ts';
 
 /** The meal of a day by its number. */
@@ -23,13 +23,15 @@ const copyFrom = (day: DayDocument, source: DayDocument, copy: QuickCopy, time: 
  * anything is written, when a copy finds nothing.
  */
 export const keepLine = (
-  day: DayDocument,
+  drawn: DayDocument,
   understood: readonly Understood[],
   into: Into,
   sources: ReadonlyMap<string, DayDocument>,
   now: string,
   label: string,
 ): void => {
+  // The line before may have been kept a moment ago.
+  const day = asItStands(drawn) ?? drawn;
   for (const one of understood)
     if (one.kind === 'copy') {
       const source = sources.get(one.from);
@@ -40,7 +42,10 @@ export const keepLine = (
   asStep(day, label, () => {
     const portions = understood.filter((u) => u.kind === 'portion');
     if (portions.length > 0 && !('fault' in into)) {
-      const mealId = 'mealId' in into ? into.mealId : addMeal(day, into.time);
+      const mealId =
+        'mealId' in into
+          ? into.mealId
+          : (day.meals.find((m) => m.time === into.time)?.id ?? addMeal(day, into.time));
       const there = day.portions.filter((p) => p.mealId === mealId).map((p) => p.position);
       const first = Math.max(-1, ...there) + 1;
       portions.forEach(({ portion }, i) => addPortion(day, mealId, { ...portion, position: first + i }));
