@@ -6,6 +6,6 @@ export { AddFoodDialog } from './lazy.ts';
 export { foodsRoutes } from './routes.tsx';
 export { type GivenWeight } from './search/AddFoodDialog.tsx';
 export { FoodLine } from './search/FoodSearch.tsx';
-export { stockedNamed, useStockedFoods } from './stocked.ts';
+export { stockedNamed, useStockedFoods, type StockedFood } from './stocked.ts';
 export { FoodPick } from './search/FoodPick.tsx';
 export { type HandFood, perGramOf, pieceOf, sizeOf, swapFoodOf, useFoodsToHand, useSwaps } from './toHand.ts';

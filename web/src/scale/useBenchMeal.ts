@@ -15,10 +15,23 @@ const nextOf = (portions: readonly PortionRow[]): PortionRow | undefined => port
 /** The step of the day that a capture is. One portion lies on the scale once. */
 const captureStep = (layer: Captured): string => `capture ${layer.portionId} ${layer.before} ${layer.gross}`;
 
+interface Shown {
+  day: DayDocument | undefined;
+  mealId: string | undefined;
+}
 interface Latest {
   day: DayDocument | undefined;
+  /** Those of the meal that is weighed. */
   portions: PortionRow[];
 }
+const portionsOf = (day: DayDocument | undefined, mealId: string | undefined): PortionRow[] =>
+  day && mealId !== undefined ? day.portions.filter((p) => p.mealId === mealId) : [];
+
+/** The same as it stands: what is shown may be a moment behind the hands. */
+const standing = ({ day: shown, mealId }: Shown): Latest => {
+  const day = (shown && asItStands(shown)) ?? shown;
+  return { day, portions: portionsOf(day, mealId) };
+};
 
 /** The box that a capture fills, while boxes are filled. */
 const boxOf = (id: string) => {
@@ -158,10 +171,7 @@ const useTellLive = (portionId: string | null): void => {
  * from there to the outbox.
  */
 export const useBenchMeal = (day: DayDocument | undefined, mealId: string | undefined) => {
-  const portions = useMemo(
-    () => (day && mealId !== undefined ? day.portions.filter((p) => p.mealId === mealId) : []),
-    [day, mealId],
-  );
+  const portions = useMemo(() => portionsOf(day, mealId), [day, mealId]);
   const chosen = useBench((s) => (s.mealId === mealId ? s.portionId : null));
   const current = portions.find((p) => p.id === chosen) ?? nextOf(portions);
   const currentId = current?.id ?? null;
@@ -171,17 +181,17 @@ export const useBenchMeal = (day: DayDocument | undefined, mealId: string | unde
     if (bench.mealId !== mealId || bench.portionId !== currentId) bench.choose(mealId, currentId);
   }, [mealId, currentId]);
 
-  const latest = useRef<Latest>({ day, portions });
+  const latest = useRef<Shown>({ day, mealId });
   useEffect(() => {
-    latest.current = { day, portions };
-  }, [day, portions]);
+    latest.current = { day, mealId };
+  }, [day, mealId]);
   useEffect(
     () =>
       useBench.subscribe((now, before) => {
         if (now.scale.layers === before.scale.layers || now.mealId !== before.mealId) return;
         const { added, removed } = captureChanges(before.scale, now.scale);
-        for (const layer of added) keepCapture(latest.current, layer);
-        for (const layer of removed) undoCapture(latest.current, layer);
+        for (const layer of added) keepCapture(standing(latest.current), layer);
+        for (const layer of removed) undoCapture(standing(latest.current), layer);
       }),
     [],
   );

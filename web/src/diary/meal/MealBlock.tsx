@@ -178,7 +178,7 @@ const Plate = ({
   editable: boolean;
 }) => {
   // Ticked by hand: it shows what stands, also where the meal is drawn a moment later.
-  const present = useContext(PresentDay)?.day.meals.find((m) => m.id === meal.id) ?? meal;
+  const present = useContext(PresentDay)?.meals.find((m) => m.id === meal.id) ?? meal;
   return (
     <div className="plate" role="group" aria-label="The plate">
       {groups.map((group) => {

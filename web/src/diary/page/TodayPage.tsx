@@ -41,18 +41,10 @@ interface DrawnOn {
 /** The morning's weight stands first until it is in. */
 const isFirst = (day: DayDocument): boolean => day.date === day.today && day.weighIn === null;
 
-/** The bench beside the day: what hands do there follows at once, also where the page is drawn a moment later. */
-const OwnDock = memo(() => {
-  const present = useContext(PresentDay);
-  if (present?.openId === undefined) return null;
-  return <Dock day={present.day} sheet={present.sheet} mealId={present.openId} />;
-});
-OwnDock.displayName = 'OwnDock';
-
-/** The same of the morning’s weight: once kept it cannot be kept twice. */
+/** The morning’s weight as it stands, also where the page is drawn a moment later: once kept it cannot be kept twice. */
 const OwnWeighIn = memo(() => {
   const present = useContext(PresentDay);
-  return present && <WeighInLine key={present.day.date} day={present.day} />;
+  return present && <WeighInLine key={present.date} day={present} />;
 });
 OwnWeighIn.displayName = 'OwnWeighIn';
 
@@ -106,7 +98,7 @@ const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
           <>
             {first && <OwnWeighIn />}
             <Left nutrients={sheet.nutrients} hideEnergy={day.athlete.profile.hide.energy} gauges={false} />
-            <OwnDock />
+            {openId !== undefined && <Dock day={day} sheet={sheet} mealId={openId} />}
             {!first && <OwnWeighIn />}
           </>
         ) : first ? undefined : (
@@ -148,7 +140,7 @@ export const TodayPage = () => {
   if (!present) return <p className="waiting">Opening the day …</p>;
   const drawn = live === undefined && behind?.day.date === present.day.date ? behind : present;
   return (
-    <PresentDay value={present}>
+    <PresentDay value={present.day}>
       <DrawnDay {...drawn} />
     </PresentDay>
   );

@@ -24,7 +24,7 @@ import { FoodLine } from '../../foods/index.ts';
 import { type Tool } from '../page/tools.ts';
 import { LineField, ToolOffers } from './QuickParts.tsx';
 import { keepLine } from './keep.ts';
-import { useReading, type Reading, type Written } from './reading.ts';
+import { NOTHING_FOUND, Search, useReading, type Found, type Reading, type Written } from './reading.ts';
 import type { Understood } from './resolve.ts';
 import '../../ui/styles/foods.css';
 import './quick.css';
@@ -103,6 +103,13 @@ const How = memo(({ how, onHow }: { how: Unmarked; onHow: (how: Unmarked) => voi
   </TextField>
 ));
 How.displayName = 'How';
+
+const Add = memo(({ can, onAdd }: { can: boolean; onAdd: () => void }) => (
+  <Button variant="contained" disabled={!can} onClick={onAdd}>
+    Add
+  </Button>
+));
+Add.displayName = 'Add';
 
 export interface QuickLineProps {
   day: DayDocument;
@@ -241,7 +248,8 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
   const input = useRef<HTMLInputElement>(null);
   /** Keeping was asked for while the line was still being read. */
   const wanted = useRef(false);
-  const { reading, error } = useReading({
+  const [known, setKnown] = useState(NOTHING_FOUND);
+  const { reading, searched, at } = useReading({
     day,
     sheet,
     nextId,
@@ -249,6 +257,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
     answers,
     how,
     inOunces: units.food === 'oz',
+    known,
   });
   const { completions, typed, text } = reading;
   // Nothing is chosen or kept of a line that was typed on meanwhile.
@@ -263,8 +272,10 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
       setWritten(next);
       setActive(-1);
       setFault(null);
+      if (next.text === '') setKnown(NOTHING_FOUND);
     });
   }, []);
+  const onFound = useCallback((found: Found) => startTransition(() => setKnown(found)), []);
   const typing = useCallback((next: string, caret: number) => read({ text: next, caret }), [read]);
   const put = useCallback(
     (next: string, caret = next.length): void => {
@@ -306,7 +317,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
   const keep = async (): Promise<void> => {
     const { understood, into, now } = reading;
     // A hand that is quicker than the reading is not asked to press again.
-    wanted.current = !isRead() || understood.some((one) => one.kind === 'looking');
+    wanted.current = !isRead() || !reading.settled;
     if (wanted.current || !reading.can) return;
     try {
       const sources = new Map<string, DayDocument>([[day.date, day]]);
@@ -324,6 +335,9 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
     if (wanted.current && isRead()) void keep();
   });
   useEffect(() => keepWanted(), [reading]);
+  const latest = useRef(keep);
+  useEffect(() => void (latest.current = keep));
+  const onAdd = useCallback(() => void latest.current(), []);
   const onKeyDown = (event: KeyboardEvent): void => {
     if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       if (completions.length === 0) return;
@@ -346,6 +360,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
   };
   return (
     <section className="quick" aria-label="Write it down">
+      {searched.length > 0 && <Search athleteId={day.athlete.id} of={searched} at={at} onFound={onFound} />}
       {text.trim() !== '' && (
         <Panel
           reading={reading}
@@ -353,7 +368,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
           carbBasis={carbBasisOf(day)}
           date={day.date}
           fault={fault}
-          error={error}
+          error={known.error}
           onChoose={choose}
           onAmount={onAmount}
           onNewFood={onNewFood}
@@ -371,9 +386,7 @@ const QuickLine = ({ day, sheet, nextId, onNewFood, onTool }: QuickLineProps) =>
           />
         </div>
         <How how={how} onHow={setHow} />
-        <Button variant="contained" disabled={!reading.can} onClick={() => void keep()}>
-          Add
-        </Button>
+        <Add can={reading.can} onAdd={onAdd} />
       </div>
     </section>
   );

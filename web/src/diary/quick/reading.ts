@@ -2,12 +2,12 @@ import type { DayDocument } from '@maul/contract/diary';
 import type { Food } from '@maul/contract/foods';
 import { parseQuickLine, type DaySheet, type QuickFood, type QuickMark } from '@maul/core/diary';
 import { clockOf, localMoment } from '@maul/core/units';
-import { keepPreviousData, useQueries, type UseQueryResult } from '@tanstack/react-query';
-import { useDeferredValue, useMemo } from 'react';
+import { useQueries, type UseQueryResult } from '@tanstack/react-query';
+import { memo, useDeferredValue, useEffect, useMemo } from 'react';
 import { call } from '../../data/api.ts';
 import { carbBasisOf } from '../../data/day.ts';
 import type { ResponseOf } from '@maul/contract/routes';
-import { stockedNamed, useStockedFoods } from '../../foods/index.ts';
+import { stockedNamed, useStockedFoods, type StockedFood } from '../../foods/index.ts';
 import { intoMeal, ready, understand, type Answers, type Into, type Understood } from './resolve.ts';
 
 /** What stands in the line, and where the caret is in it. */
@@ -28,43 +28,76 @@ export interface Reading {
   completions: readonly Food[];
   /** Nothing is left to be asked. */
   can: boolean;
+  /** Every food was searched for by the words that stand there now. */
+  settled: boolean;
   /** The clock where the athlete is. */
   now: string;
 }
 
 const FOODS_MOST = 12;
 
-/** One object for the same answers, so that nothing is read anew for them. */
+/** What was found for the foods of a line. */
+export interface Found {
+  /** The words that were searched for. */
+  of: readonly string[];
+  foods: readonly (readonly Food[] | undefined)[];
+  /** What lies in stock. */
+  stocked: readonly StockedFood[];
+  error: Error | null;
+}
+export const NOTHING_FOUND: Found = { of: [], foods: [], stocked: [], error: null };
+
+/** The words of a line that are searched for; the same array for the same words. */
+const useSearched = (entries: readonly { kind: string; food?: string }[]): readonly string[] => {
+  const words = entries
+    .flatMap((e) => (e.kind === 'food' && e.food ? [e.food.toLowerCase()] : []))
+    .join('\n');
+  return useMemo(() => (words === '' ? [] : [...new Set(words.split('\n'))].slice(0, FOODS_MOST)), [words]);
+};
+
+/** One object for the same answers, so that nothing is told anew for them. */
 const answered = (results: UseQueryResult<ResponseOf<'foods'>>[]) => ({
   error: results.find((r) => r.error)?.error ?? null,
   foods: results.map((r) => r.data?.foods),
+  all: results.every((r) => r.data !== undefined || r.error !== null),
 });
 
-const useFound = (athleteId: string, fragments: readonly string[], at: string) => {
-  const unique = useMemo(
-    () => [...new Set(fragments.map((f) => f.toLowerCase()))].slice(0, FOODS_MOST),
-    [fragments],
-  );
-  const { error, foods } = useQueries({
-    queries: unique.map((q) => ({
-      queryKey: ['foods', athleteId, q, at],
-      queryFn: ({ signal }: { signal: AbortSignal }) =>
-        call('foods', { params: { athleteId }, query: { q: q.slice(0, 80), limit: 8, at }, signal }),
-      placeholderData: keepPreviousData,
-      staleTime: 60_000,
-    })),
-    combine: answered,
-  });
-  // What is in stock comes first: it is eaten before anything is opened or cooked.
-  const stocked = useStockedFoods(athleteId, unique.length > 0);
-  const found = useMemo(() => {
-    const byFragment = new Map(unique.map((q, i) => [q, foods[i]]));
-    return (fragment: string): Food[] | undefined => {
-      const those = byFragment.get(fragment.toLowerCase());
-      return those && [...stockedNamed(stocked, fragment), ...those];
-    };
-  }, [unique, foods, stocked]);
-  return { found, error };
+/** Searches for the foods of a line and tells once all of them have their answer. It draws nothing, so that an answer draws nothing else before it is read. */
+export const Search = memo(
+  ({
+    athleteId,
+    of,
+    at,
+    onFound,
+  }: {
+    athleteId: string;
+    of: readonly string[];
+    at: string;
+    onFound: (found: Found) => void;
+  }) => {
+    const { error, foods, all } = useQueries({
+      queries: of.map((q) => ({
+        queryKey: ['foods', athleteId, q, at],
+        queryFn: ({ signal }: { signal: AbortSignal }) =>
+          call('foods', { params: { athleteId }, query: { q: q.slice(0, 80), limit: 8, at }, signal }),
+        staleTime: 60_000,
+      })),
+      combine: answered,
+    });
+    // What is in stock comes first: it is eaten before anything is opened or cooked.
+    const stocked = useStockedFoods(athleteId);
+    useEffect(() => {
+      if (all) onFound({ of, foods, stocked, error });
+    }, [all, of, foods, stocked, error, onFound]);
+    return null;
+  },
+);
+Search.displayName = 'Search';
+
+/** The clock where the athlete is; asked of the calendar once a minute. */
+const useClock = (zone: string): string => {
+  const minute = Math.floor(Date.now() / 60_000);
+  return useMemo(() => clockOf(localMoment(new Date(minute * 60_000), zone).minutes), [minute, zone]);
 };
 
 export interface ReadingInputs {
@@ -76,9 +109,11 @@ export interface ReadingInputs {
   answers: Answers;
   how: QuickMark;
   inOunces: boolean;
+  /** What the last search has found. */
+  known: Found;
 }
 
-/** Reads a line, and answers it when there is time: what a search finds is drawn between two keys. */
+/** Reads a line by what was found for it, and says what is to be searched for. */
 export const useReading = ({
   day,
   sheet,
@@ -87,17 +122,25 @@ export const useReading = ({
   answers,
   how,
   inOunces,
-}: ReadingInputs): { reading: Reading; error: Error | null } => {
+  known,
+}: ReadingInputs): { reading: Reading; searched: readonly string[]; at: string } => {
   const { text, caret } = written;
   const line = useMemo(() => parseQuickLine(text), [text]);
-  const fragments = useMemo(() => line.entries.flatMap((e) => (e.kind === 'food' ? [e.food] : [])), [line]);
-  const now = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
+  const searched = useSearched(line.entries);
+  const now = useClock(day.athlete.zone);
   const at = line.place.time !== null && line.place.time !== 'now' ? line.place.time : now;
-  const { found, error } = useFound(day.athlete.id, fragments, at.slice(0, 2) + ':00');
   const carbBasis = carbBasisOf(day);
   const { date } = day;
   const { dayTurnsAt } = day.athlete;
   const reading = useMemo((): Reading => {
+    // Until a word has its own answer, that to the word before it stands in its place: offers do not go and come with each key.
+    const foods = new Map(
+      searched.map((word, i) => [word, known.foods[known.of.includes(word) ? known.of.indexOf(word) : i]]),
+    );
+    const found = (fragment: string): Food[] | undefined => {
+      const those = foods.get(fragment.toLowerCase());
+      return those && [...stockedNamed(known.stocked, fragment), ...those];
+    };
     const understood = understand(line, {
       day: { date },
       carbBasis,
@@ -121,8 +164,24 @@ export const useReading = ({
       typed,
       completions: open && !asked ? (found(typed.food) ?? []).slice(0, 6) : [],
       can: ready(understood) && !(needsMeal && 'fault' in into),
+      settled: searched.every((word) => known.of.includes(word)),
       now,
     };
-  }, [line, text, caret, date, carbBasis, inOunces, how, found, answers, sheet, nextId, now, dayTurnsAt]);
-  return { reading: useDeferredValue(reading), error };
+  }, [
+    line,
+    text,
+    caret,
+    date,
+    carbBasis,
+    inOunces,
+    how,
+    searched,
+    known,
+    answers,
+    sheet,
+    nextId,
+    now,
+    dayTurnsAt,
+  ]);
+  return { reading: useDeferredValue(reading), searched, at: at.slice(0, 2) + ':00' };
 };
