@@ -23,12 +23,12 @@ const rice = testFood('Rice');
 const planned = () => dayNow().portions.map((p) => [p.food.name, p.plannedGrams]);
 
 /** The search answers when it is let. */
-const heldSearch = () => {
+const heldSearch = (found = rice) => {
   let open: () => void = () => undefined;
   const held = new Promise<void>((done) => (open = done));
   served('GET /api/athletes/*/foods', () => {
     const response = new Response();
-    response.json = () => held.then(() => ({ foods: [rice] }));
+    response.json = () => held.then(() => ({ foods: [found] }));
     return response;
   });
   return () => act(async () => Promise.resolve(open()));
@@ -68,6 +68,20 @@ describe('the quick line', () => {
     await answer();
     expect(await screen.findByText(/^800 g Rice, cooked: planned/)).toBeTruthy();
     expect(planned()).toEqual([]);
+  });
+
+  test('asked to keep while only the word before has its answer, waits for that of the whole word', async () => {
+    served('GET /api/athletes/*/foods', { foods: [testFood('Egg')] });
+    show();
+    type('2 g egg');
+    expect(await screen.findByText(/^2 g Egg, cooked: planned/)).toBeTruthy();
+    const answer = heldSearch(testFood('Eggplant'));
+    type('2 g eggplant');
+    press('Enter');
+    expect(planned()).toEqual([]);
+    await answer();
+    await waitFor(() => expect(planned()).toEqual([['Eggplant', 2]]));
+    expect(line().value).toBe('');
   });
 
   test('Escape empties it, and what was asked for with it is not kept', async () => {
