@@ -4,7 +4,7 @@ import { toBeWeighed, type LivePortion } from '@maul/core/diary';
 import { useEffect, useMemo, useRef } from 'react';
 import { sayOnce } from '../data/undo/undo.ts';
 import { type IsoDate } from '@maul/core/units';
-import { asItStands, asStep, withdrawStep } from '../data/undo/steps.ts';
+import { asItStands, asStep, present, withdrawStep } from '../data/undo/steps.ts';
 import { tellLive, useLivePortion } from '../data/live.ts';
 import { addMeal, addPortion, captured, measuredBy } from '../data/edit.ts';
 import { captureChanges, livePortion, useBench, wayOf } from './store.ts';
@@ -29,7 +29,7 @@ const portionsOf = (day: DayDocument | undefined, mealId: string | undefined): P
 
 /** The same as it stands: what is shown may be a moment behind the hands. */
 const standing = ({ day: shown, mealId }: Shown): Latest => {
-  const day = (shown && asItStands(shown)) ?? shown;
+  const day = shown && present(shown);
   return { day, portions: portionsOf(day, mealId) };
 };
 

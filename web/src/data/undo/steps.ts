@@ -151,6 +151,9 @@ export const asItStands = ({ athlete: { id }, date }: Place): DayDocument | unde
   return present && withPending(present, useOutbox.getState().entries, { id, name: '' });
 };
 
+/** The same for whoever presses on a day that is drawn a moment later than it changes: as it stands, or as it is drawn where it is not known here. */
+export const present = (drawn: DayDocument): DayDocument => asItStands(drawn) ?? drawn;
+
 const sameRow = (a: Written | null, b: Written | null): boolean =>
   sameContent(a?.content ?? null, b?.content ?? null);
 

@@ -7,13 +7,13 @@ import { Link } from 'react-router';
 import { saveEntry } from '../../data/edit.ts';
 import { sheetOf } from '../../data/day.ts';
 import { useDay } from '../../data/session.ts';
-import { asItStands } from '../../data/undo/steps.ts';
+import { present } from '../../data/undo/steps.ts';
 import { isTyping } from '../../ui/typing.ts';
 import { pauseOf } from '../entries/PauseDialog.tsx';
 
 /** Says of a day that all of it is logged, or that something is missing; null takes back what was said. */
 const close = (drawn: DayDocument, complete: boolean | null): void => {
-  const day = asItStands(drawn) ?? drawn;
+  const day = present(drawn);
   const before = day.entries.findLast((e) => e.thing.kind === 'closing') ?? null;
   if (complete === null && !before) return;
   const time = before?.time ?? clockOf(localMoment(new Date(), day.athlete.zone).minutes);

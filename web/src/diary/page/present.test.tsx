@@ -29,7 +29,7 @@ describe('what is pressed before the page is drawn anew', () => {
     expect(dayNow().meals[0]?.eaten).toBe(false);
     expect(dayNow().portions.map((p) => p.grams)).toEqual([null, null]);
   });
-  test('the day closed, and at once opened again', () => {
+  test('the day closed twice is closed once', () => {
     render(<CloseDay day={drawn} sheet={sheetOf(drawn, undefined)} />);
     const closings = () => dayNow().entries.filter((e) => e.thing.kind === 'closing').length;
     fireEvent.click(button('Close the day'));

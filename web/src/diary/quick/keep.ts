@@ -2,7 +2,7 @@ import type { DayDocument, MealRow } from '@maul/contract/diary';
 import { copyDay, copyMeal, numberedMeals, type QuickCopy } from '@maul/core/diary';
 import { v7 as uuidv7 } from 'uuid';
 import { addMeal, addPortion, asPlanned, saveEntry, writeChanges } from '../../data/edit.ts';
-import { asItStands, asStep } from '../../data/undo/steps.ts';
+import { present, asStep } from '../../data/undo/steps.ts';
 import type { Into, Understood } from './resolve.ts';
 
 /** The meal of a day by its number. */
@@ -31,7 +31,7 @@ export const keepLine = (
   label: string,
 ): void => {
   // The line before may have been kept a moment ago.
-  const day = asItStands(drawn) ?? drawn;
+  const day = present(drawn);
   for (const one of understood)
     if (one.kind === 'copy') {
       const source = sources.get(one.from);
