@@ -59,6 +59,8 @@ export const theme = createTheme({
       // A press shows at once; a colour that fades over 250 ms paints the whole page again in each frame of it.
       styleOverrides: { root: { minHeight: 40, borderWidth: 1.25, letterSpacing: 0, transition: 'none' } },
     },
+    // The same of a label: its colour would fade at each focus.
+    MuiInputLabel: { defaultProps: { disableAnimation: true } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiDialog: {
       styleOverrides: { paper: { border: '1.4px solid var(--ink)', boxShadow: 'none' } },
