@@ -234,22 +234,32 @@ export const useLiveSession = (session: Session): void => {
 };
 
 /** While somebody edits here, what the server tells waits until they pause: most of it is the echo of their own changes. */
-const QUIET_MS = 1000;
+const QUIET_MS = 1500;
+/** What others change is not kept from them for longer than this. */
+const AT_LAST_MS = 6000;
 const heard = new Map<string, ChangeEvent>();
+let heardSince = 0;
 let hearing: ReturnType<typeof setTimeout> | undefined;
+const hear = (): void => {
+  const now = Date.now();
+  const wait = Math.min(outbox.lastChange + QUIET_MS, heardSince + AT_LAST_MS) - now;
+  clearTimeout(hearing);
+  // Looked at again when it is time: somebody may have gone on editing.
+  if (wait > 0) {
+    hearing = setTimeout(hear, wait);
+    return;
+  }
+  const all = [...heard.values()];
+  heard.clear();
+  // A meal that was eaten is heard of as a meal and as portions: what both touch is asked for once.
+  const asked = new Map(all.flatMap(touchedBy).map((key) => [JSON.stringify(key), key]));
+  void askAnew([...asked.values()]);
+};
 const heardOf = (event: ChangeEvent): void => {
+  if (heard.size === 0) heardSince = Date.now();
   heard.set(`${event.athleteId} ${event.what}`, event);
   clearTimeout(hearing);
-  hearing = setTimeout(
-    () => {
-      const all = [...heard.values()];
-      heard.clear();
-      // A meal that was eaten is heard of as a meal and as portions: what both touch is asked for once.
-      const asked = new Map(all.flatMap(touchedBy).map((key) => [JSON.stringify(key), key]));
-      void askAnew([...asked.values()]);
-    },
-    Math.max(0, outbox.lastChange + QUIET_MS - Date.now()),
-  );
+  hearing = setTimeout(hear);
 };
 
 /** One question after the other, so that a key that is pressed meanwhile is drawn between two of them. */
@@ -312,15 +322,34 @@ export const useDay = (athleteId: string, date: string) => {
   return { day, error, refetch };
 };
 
-/** The day of who is signed in: the one that is asked for, else the present one as their own clock counts it. */
-export const useOwnDay = (asked?: string) => {
-  const { person } = useSession();
+/** The date that is asked for, else the present day of who is signed in as their own clock counts it. */
+const useOwnDate = (personId: string, asked?: string): string => {
   const [guess] = useState(deviceToday);
   const { data: today } = useQuery({
-    ...dayQuery(person.id, asked ?? guess),
+    ...dayQuery(personId, asked ?? guess),
     select: (day) => day.today,
   });
-  return useDay(person.id, asked ?? today ?? guess);
+  return asked ?? today ?? guess;
+};
+
+/** The day of who is signed in: the one that is asked for, else the present one. */
+export const useOwnDay = (asked?: string) => {
+  const { person } = useSession();
+  return useDay(person.id, useOwnDate(person.id, asked));
+};
+
+const ofMeals = ({ route }: OutboxEntry): boolean => route === 'putMeal' || route === 'putPortion';
+const withoutMeals = (day: DayDocument): DayDocument => ({ ...day, meals: [], portions: [] });
+
+/** The same present day without its meals, for what does not read them: a portion that is pressed draws nothing there. */
+export const useOwnDayBesideMeals = (): Omit<DayDocument, 'meals' | 'portions'> | undefined => {
+  const { person } = useSession();
+  const date = useOwnDate(person.id);
+  const { data } = useQuery({ ...dayQuery(person.id, date), select: withoutMeals });
+  const entries = useOutbox(
+    useShallow((s) => pendingOn(s.entries, person.id, date).filter((e) => !ofMeals(e))),
+  );
+  return useMemo(() => data && withPending(data, entries, person), [data, entries, person]);
 };
 
 /** The targets of a day; the same object until what they are made from changes. */

@@ -3,12 +3,12 @@ import type { InStock, KitchenBook } from '@maul/contract/kitchen';
 import { type Reminder, remindersDue, remindersOf } from '@maul/core/reminders';
 import { keepsUntil } from '@maul/core/kitchen';
 import { replaceEqualDeep } from '@tanstack/react-query';
-import { useDeferredValue, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { deviceZone } from '../data/device.ts';
 import { thingsOf, useBook, useStock } from '../data/kitchen/kitchenWork.ts';
 import { type LeftReminders, REMINDERS } from '../data/leftReminders.ts';
 import { keepAside } from '../data/reach.ts';
-import { useOwnDay } from '../data/session.ts';
+import { useOwnDayBesideMeals } from '../data/session.ts';
 import { deadlinesOf } from '../diary/index.ts';
 import { notify } from './notify.ts';
 import { saidHere, sayDone } from './said.ts';
@@ -37,7 +37,7 @@ const timersOf = (book: KitchenBook) =>
   );
 
 /** Who has paused the log is not asked for a morning. */
-const isPaused = ({ standing, date }: DayDocument): boolean =>
+const isPaused = ({ standing, date }: Pick<DayDocument, 'standing' | 'date'>): boolean =>
   standing.some(
     ({ thing }) =>
       thing.kind === 'pause' && thing.from <= date && (thing.until === null || thing.until >= date),
@@ -45,7 +45,7 @@ const isPaused = ({ standing, date }: DayDocument): boolean =>
 
 /** What a day and a kitchen remind of. What is not known yet reminds of nothing. */
 export const remindersIn = (
-  day: DayDocument,
+  day: Omit<DayDocument, 'meals' | 'portions'>,
   book: KitchenBook | undefined,
   stock: readonly InStock[] | undefined,
 ): Reminder[] => {
@@ -69,8 +69,7 @@ export const remindersIn = (
 
 /** What is to be said on this page now. Behind another window it is a notification, where that is allowed; else it waits for the eyes. */
 export const useReminders = (athleteId: string): { due: Reminder[]; done: (id: string) => void } => {
-  // Nobody waits for a reminder at the press of a key.
-  const day = useDeferredValue(useOwnDay().day);
+  const day = useOwnDayBesideMeals();
   const { book } = useBook(athleteId);
   const { stock } = useStock(athleteId, '', true, false);
   const { kinds, quietFrom, quietTo } = useWishes();

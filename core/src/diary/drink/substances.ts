@@ -61,16 +61,30 @@ const PATTERNS = Object.entries(SUBSTANCES).map(
     ] as const,
 );
 
+type Found = { kind: SubstanceKind; word: string } | undefined;
+const look = (text: string): Found => {
+  for (const [kind, pattern] of PATTERNS) {
+    const found = pattern.exec(text.normalize('NFC'));
+    if (found) return { kind, word: found[0] };
+  }
+  return undefined;
+};
+
+/** The names of a day's foods are asked for again with every portion that changes. */
+const LOOKED_AT = new Map<string, { found: Found }>();
+const LOOKED_AT_MOST = 1000;
+
 /**
  * What a free text names that is never planned, and by which of its words; undefined when it names nothing of the kind.
  *
  * @example
  * substanceIn('two water pills before the show'); // => { kind: 'diuretic', word: 'water pills' }
  */
-export const substanceIn = (text: string): { kind: SubstanceKind; word: string } | undefined => {
-  for (const [kind, pattern] of PATTERNS) {
-    const found = pattern.exec(text.normalize('NFC'));
-    if (found) return { kind, word: found[0] };
-  }
-  return undefined;
+export const substanceIn = (text: string): Found => {
+  const known = LOOKED_AT.get(text);
+  if (known) return known.found;
+  if (LOOKED_AT.size >= LOOKED_AT_MOST) LOOKED_AT.clear();
+  const found = look(text);
+  LOOKED_AT.set(text, { found });
+  return found;
 };

@@ -72,6 +72,10 @@ const portionTakes = (entry: OutboxEntry): Taken | undefined => {
   return { stockId: food.stockId, left: grams ?? 0, planned: grams === null ? (plannedGrams ?? 0) : 0 };
 };
 
+/** True of what is not sent yet and shows in the stock: most portions take of no box. */
+export const changesStock = (entry: OutboxEntry): boolean =>
+  ofKitchen(entry) || portionTakes(entry) !== undefined;
+
 /** The book as this device has it: what the server said, and over it what is not sent yet. */
 export const pendingBook = (
   book: KitchenBook,
@@ -152,7 +156,12 @@ export const kitchenSaved = (
   if (!isThing(entry)) void client.invalidateQueries({ queryKey: ['stock'] });
 };
 
+/** A meal that goes or comes back takes its portions with it; whether it is eaten, and when, its portions say themselves. */
+const goesOrComes = ({ before, body }: OutboxEntry<'putMeal'>): boolean =>
+  before === undefined || (before?.deleted ?? false) !== body.deleted;
+
 /** A portion or a meal that was kept may have taken of a box: then what is left is asked for anew. */
 export const takesStock = (entry: OutboxEntry): boolean =>
-  entry.route === 'putMeal' ||
-  (entry.route === 'putPortion' && (entry as OutboxEntry<'putPortion'>).body.food.stockId !== undefined);
+  entry.route === 'putMeal'
+    ? goesOrComes(entry as OutboxEntry<'putMeal'>)
+    : entry.route === 'putPortion' && (entry as OutboxEntry<'putPortion'>).body.food.stockId !== undefined;

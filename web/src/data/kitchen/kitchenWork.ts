@@ -15,7 +15,14 @@ import { v7 as uuidv7 } from 'uuid';
 import { useShallow } from 'zustand/react/shallow';
 import { call, isAway } from '../api.ts';
 import { deviceToday } from '../device.ts';
-import { bookWithLanded, ofKitchen, pendingBook, pendingStock, stockWithLanded } from './kitchenRows.ts';
+import {
+  bookWithLanded,
+  changesStock,
+  ofKitchen,
+  pendingBook,
+  pendingStock,
+  stockWithLanded,
+} from './kitchenRows.ts';
 import { useOutbox } from '../sending/outbox.ts';
 import { contentOf } from '../sending/rows.ts';
 import { outbox } from '../session.ts';
@@ -90,9 +97,7 @@ export const useWholeStock = (athleteId: string) => {
     queryFn: ({ signal }) => askWholeStock(athleteId, signal),
     refetchInterval: mates.length > 0 ? SHARED_MS : false,
   });
-  const entries = useOutbox(
-    useShallow((s) => s.entries.filter((e) => ofKitchen(e) || e.route === 'putPortion')),
-  );
+  const entries = useOutbox(useShallow((s) => s.entries.filter(changesStock)));
   const stock = useMemo(
     () => data && pendingStock(data, entries, [athleteId, ...mates.map((m) => m.athleteId)]),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- mates are part of the book
@@ -105,7 +110,8 @@ export const useWholeStock = (athleteId: string) => {
 export const useStock = (athleteId: string, q = '', enabled = true, watches = true) => {
   const { data: book } = useQuery({ ...bookQuery(athleteId), enabled });
   const mates = book?.mates ?? [];
-  const query = useInfiniteQuery({
+  // Only what is named draws: a question asked in the background changes nothing of it.
+  const { data, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage } = useInfiniteQuery({
     queryKey: ['stock', athleteId, q],
     queryFn: async ({ signal, pageParam }) => {
       const askedAt = Date.now();
@@ -118,32 +124,28 @@ export const useStock = (athleteId: string, q = '', enabled = true, watches = tr
     refetchInterval: watches && mates.length > 0 ? SHARED_MS : false,
     enabled,
   });
-  const entries = useOutbox(
-    useShallow((s) => s.entries.filter((e) => ofKitchen(e) || e.route === 'putPortion')),
-  );
+  const entries = useOutbox(useShallow((s) => s.entries.filter(changesStock)));
   const stock = useMemo(() => {
-    const rows = query.data?.pages.flatMap((page) => page.stock);
+    const rows = data?.pages.flatMap((page) => page.stock);
     return rows && pendingStock(rows, entries, [athleteId, ...mates.map((m) => m.athleteId)]);
     // eslint-disable-next-line react-hooks/exhaustive-deps -- mates are part of the book
-  }, [query.data, entries, athleteId, book]);
-  return { ...query, stock, waste: query.data?.pages[0]?.waste ?? 0, mates };
+  }, [data, entries, athleteId, book]);
+  const waste = data?.pages[0]?.waste ?? 0;
+  return { stock, waste, mates, error, refetch, hasNextPage, fetchNextPage, isFetchingNextPage };
 };
 
 /** One box or pack with what this device has done to it and not sent yet; also one that only this device knows so far. */
 export const useStockOne = (athleteId: string, id: string) => {
-  const query = useQuery({
+  const { data, error, refetch } = useQuery({
     queryKey: ['stock', 'one', athleteId, id],
     queryFn: ({ signal }) => call('stockOne', { params: { athleteId, id }, signal }),
   });
-  const entries = useOutbox(
-    useShallow((s) => s.entries.filter((e) => ofKitchen(e) || e.route === 'putPortion')),
-  );
-  const { data } = query;
+  const entries = useOutbox(useShallow((s) => s.entries.filter(changesStock)));
   const item = useMemo(
     () => pendingStock(data ? [data] : [], entries, [athleteId]).find((s) => s.id === id),
     [data, entries, athleteId, id],
   );
-  return { ...query, item };
+  return { item, error, refetch };
 };
 
 /** Boxes, leftovers and opened packs that may be eaten now, first to expire first. Behind the first page of a large stock they are asked for by name. */

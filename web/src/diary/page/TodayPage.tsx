@@ -117,31 +117,31 @@ DrawnDay.displayName = 'DrawnDay';
 export const TodayPage = () => {
   const { date: asked } = useParams();
   const wanted = asked !== undefined && isIsoDate(asked) ? asked : undefined;
-  const { day, error, refetch } = useOwnDay(wanted);
+  const { day: present, error, refetch } = useOwnDay(wanted);
   const live = useLivePortion();
+  const behind = useDeferredValue(present);
+  const day = live === undefined && behind?.date === present?.date ? behind : present;
   const targets = useTargets(day);
   const planned = useMemo(() => day && sheetOf(day, targets), [day, targets]);
-  const present = useMemo((): DrawnOn | undefined => {
-    if (!day || !planned) return undefined;
-    return {
-      day,
-      targets,
-      planned,
-      sheet: live ? sheetOf(day, targets, live) : planned,
-      openId: day.date === day.today ? nextMeal(planned) : undefined,
-    };
-  }, [day, targets, planned, live]);
-  const behind = useDeferredValue(live ? undefined : present);
+  const sheet = useMemo(
+    () => (day && live ? sheetOf(day, targets, live) : planned),
+    [day, targets, planned, live],
+  );
   useEffect(() => {
     document.title = day ? `Maul, ${day.date}` : 'Maul';
   }, [day]);
   if (asked !== wanted) return <Navigate to="/today" replace />;
-  if (error && !day) return <Fault error={error} again={() => void refetch()} />;
-  if (!present) return <p className="waiting">Opening the day …</p>;
-  const drawn = live === undefined && behind?.day.date === present.day.date ? behind : present;
+  if (error && !present) return <Fault error={error} again={() => void refetch()} />;
+  if (!day || !planned || !sheet) return <p className="waiting">Opening the day …</p>;
   return (
-    <PresentDay value={present.day}>
-      <DrawnDay {...drawn} />
+    <PresentDay value={present}>
+      <DrawnDay
+        day={day}
+        sheet={sheet}
+        planned={planned}
+        targets={targets}
+        openId={day.date === day.today ? nextMeal(planned) : undefined}
+      />
     </PresentDay>
   );
 };
