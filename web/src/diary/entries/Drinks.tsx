@@ -52,6 +52,39 @@ const cautionsOf = (day: DrinksDay, before: DayDocument | undefined): DayCaution
   });
 };
 
+/** The vessels at hand: one press is a drink. */
+const Vessels = fromDay(
+  { athlete: true, date: true, standing: true },
+  ({
+    day,
+    onTool,
+  }: {
+    day: Pick<DayDocument, 'athlete' | 'date' | 'standing'>;
+    onTool: (tool: 'water') => void;
+  }) => {
+    const vessels = vesselsOf(day);
+    const drink = (millilitres: number, vessel: string): void => {
+      const thing = { kind: 'water' as const, millilitres, vessel, done: true };
+      // The time of the press: the page may have stood open for hours.
+      const time = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
+      saveEntry(day, null, { time, thing }, vessel);
+      offerUndo(`${vessel}, ${millilitres} mL, drunk.`, () => takeStep(day, 'undo'));
+    };
+    return (
+      <div className="drinks-vessels">
+        {vessels.slice(0, 4).map((v) => (
+          <Button key={v.id} size="small" onClick={() => drink(v.millilitres, v.name)}>
+            + {v.name} ({v.millilitres} mL)
+          </Button>
+        ))}
+        <Button size="small" variant="text" onClick={() => onTool('water')}>
+          {vessels.length === 0 ? 'Water …' : 'Another amount …'}
+        </Button>
+      </div>
+    );
+  },
+);
+
 /** What was drunk, by vessel, and what else of it is worth a word. */
 const Drinks = ({
   day,
@@ -70,14 +103,6 @@ const Drinks = ({
   const { minutes } = localMoment(new Date(), day.athlete.zone);
   const now = minutesIntoDay(clockOf(minutes), day.athlete.dayTurnsAt);
   const active = day.date === day.today ? caffeineActive(dosesUntil(day, before), now) : undefined;
-  const vessels = vesselsOf(day);
-  const drink = (millilitres: number, vessel: string): void => {
-    const thing = { kind: 'water' as const, millilitres, vessel, done: true };
-    // The time of the press: the page may have stood open for hours.
-    const time = clockOf(localMoment(new Date(), day.athlete.zone).minutes);
-    saveEntry(day, null, { time, thing }, vessel);
-    offerUndo(`${vessel}, ${millilitres} mL, drunk.`, () => takeStep(day, 'undo'));
-  };
   const cautions = cautionsOf(day, before);
   if (!editable && drunk + planned === 0 && doses.length === 0 && cautions.length === 0) return null;
   return (
@@ -102,18 +127,7 @@ const Drinks = ({
           </>
         )}
       </p>
-      {editable && (
-        <div className="drinks-vessels">
-          {vessels.slice(0, 4).map((v) => (
-            <Button key={v.id} size="small" onClick={() => drink(v.millilitres, v.name)}>
-              + {v.name} ({v.millilitres} mL)
-            </Button>
-          ))}
-          <Button size="small" variant="text" onClick={() => onTool('water')}>
-            {vessels.length === 0 ? 'Water …' : 'Another amount …'}
-          </Button>
-        </div>
-      )}
+      {editable && <Vessels day={day} onTool={onTool} />}
       {cautions.map((caution) => (
         <p key={caution.id} className="drinks-caution">
           {caution.sentence}{' '}

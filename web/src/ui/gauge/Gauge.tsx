@@ -154,7 +154,7 @@ export const Gauge = (props: GaugeProps) => {
     >
       {w > 0 && (
         <svg width={w} height={height} viewBox={`0 0 ${w} ${height}`} aria-hidden focusable="false">
-          <defs>
+          {planned > 0 && (
             <pattern
               id={`${id}h`}
               width="5"
@@ -165,10 +165,12 @@ export const Gauge = (props: GaugeProps) => {
               <rect width="5" height="5" fill="var(--sheet)" />
               <rect width="2" height="5" fill="var(--brass)" />
             </pattern>
+          )}
+          {excess && (
             <pattern id={`${id}c`} width="4" height="8" patternUnits="userSpaceOnUse">
               <rect width="2.6" height="8" fill="var(--madder)" />
             </pattern>
-          </defs>
+          )}
           <path d={body} fill="var(--well)" />
           <g className="ticks">
             <path d={ticks.minor} />
