@@ -13,6 +13,7 @@ import { away, forgetAthlete, heardOfServer, heldBy, keepAsShown, whenBack, wipe
 import { asShown, pendingOn, putRow, withPending, withSaved, type SavedRow } from './day.ts';
 import { journalled } from './sending/journal.ts';
 import { kitchenSaved, ofKitchen, takesStock } from './kitchen/kitchenRows.ts';
+import { whenPaused } from './paused.ts';
 import { PANTRY_ROUTES, type DayRoute, type OutboxRoute } from './sending/rows.ts';
 import { countFiles, flushFiles } from './sending/files.ts';
 import { onDevice, SIGN_OUT } from './remembered.ts';
@@ -233,34 +234,15 @@ export const useLiveSession = (session: Session): void => {
   }, [personId]);
 };
 
-/** While somebody edits here, what the server tells waits until they pause: most of it is the echo of their own changes. */
-const QUIET_MS = 1500;
-/** What others change is not kept from them for longer than this. */
-const AT_LAST_MS = 6000;
-const heard = new Map<string, ChangeEvent>();
-let heardSince = 0;
-let hearing: ReturnType<typeof setTimeout> | undefined;
-const hear = (): void => {
-  const now = Date.now();
-  const wait = Math.min(outbox.lastChange + QUIET_MS, heardSince + AT_LAST_MS) - now;
-  clearTimeout(hearing);
-  // Looked at again when it is time: somebody may have gone on editing.
-  if (wait > 0) {
-    hearing = setTimeout(hear, wait);
-    return;
-  }
-  const all = [...heard.values()];
-  heard.clear();
-  // A meal that was eaten is heard of as a meal and as portions: what both touch is asked for once.
-  const asked = new Map(all.flatMap(touchedBy).map((key) => [JSON.stringify(key), key]));
-  void askAnew([...asked.values()]);
-};
-const heardOf = (event: ChangeEvent): void => {
-  if (heard.size === 0) heardSince = Date.now();
-  heard.set(`${event.athleteId} ${event.what}`, event);
-  clearTimeout(hearing);
-  hearing = setTimeout(hear);
-};
+const hear = whenPaused<ChangeEvent>(
+  () => outbox.lastChange,
+  (all) => {
+    // A meal that was eaten is heard of as a meal and as portions: what both touch is asked for once.
+    const asked = new Map(all.flatMap(touchedBy).map((key) => [JSON.stringify(key), key]));
+    void askAnew([...asked.values()]);
+  },
+);
+const heardOf = (event: ChangeEvent): void => hear(`${event.athleteId} ${event.what}`, event);
 
 /** One question after the other, so that a key that is pressed meanwhile is drawn between two of them. */
 const askAnew = async (keys: readonly string[][]): Promise<void> => {

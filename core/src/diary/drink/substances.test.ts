@@ -31,6 +31,13 @@ describe('what is never planned', () => {
       for (const word of words)
         expect([word, substanceIn(word.replace('*', ''))?.kind]).toEqual([word, kind]);
   });
+  test('what was looked at before is answered the same, also after more words than are remembered', () => {
+    for (const round of [1, 2]) {
+      expect([round, substanceIn('2 water pills tonight')?.word]).toEqual([round, 'water pills']);
+      expect(substanceIn('trend of the week')).toBeUndefined();
+      for (let n = 0; n < 1200; n += 1) substanceIn(`rice ${round} ${n}`);
+    }
+  });
   test('drying out is told in its own words', () =>
     expect(substanceCaution('sauna on Friday')?.sentence).toContain('lose water'));
 });

@@ -3,11 +3,13 @@ import type { InStock, KitchenBook } from '@maul/contract/kitchen';
 import { QueryClient } from '@tanstack/react-query';
 import {
   bookWithLanded,
+  changesStock,
   kitchenSaved,
   ofKitchen,
   pendingBook,
   pendingStock,
   stockWithLanded,
+  takesStock,
 } from './kitchenRows.ts';
 import type { OutboxEntry } from '../sending/outbox.ts';
 
@@ -73,6 +75,30 @@ describe('a kitchen with what is not sent yet', () => {
   test('knows its own rows', () => {
     expect(ofKitchen(entry('putStock', 'a', {}))).toBe(true);
     expect(ofKitchen(entry('putMeal', 'a', {}))).toBe(false);
+  });
+});
+
+describe('what changes the stock', () => {
+  const portion = (stockId: string | undefined, change: Partial<OutboxEntry> = {}) =>
+    entry('putPortion', 'p', { food: { stockId }, grams: 100, plannedGrams: null }, change);
+  test('before it is sent: its own rows, and a new portion of a box', () => {
+    expect(changesStock(entry('putStock', 'a', {}))).toBe(true);
+    expect(changesStock(portion('a'))).toBe(true);
+    expect(changesStock(portion(undefined))).toBe(false);
+    expect(changesStock(entry('putMeal', 'm', {}))).toBe(false);
+    // What it takes anew is counted by the server alone.
+    expect(changesStock(portion('a', { before: { grams: 50, deleted: false } as never }))).toBe(false);
+  });
+  test('once it is kept: a portion of a box, and a meal that goes or comes back with its portions', () => {
+    const meal = (deleted: boolean, before: object | null | undefined) =>
+      entry('putMeal', 'm', { deleted }, { before: before as never });
+    expect(takesStock(portion('a', { before: { grams: 50, deleted: false } as never }))).toBe(true);
+    expect(takesStock(portion(undefined))).toBe(false);
+    expect(takesStock(meal(true, { deleted: false }))).toBe(true);
+    expect(takesStock(meal(false, { deleted: true }))).toBe(true);
+    expect(takesStock(meal(false, undefined))).toBe(true);
+    expect(takesStock(meal(false, { deleted: false }))).toBe(false);
+    expect(takesStock(meal(false, null))).toBe(false);
   });
 });
 
