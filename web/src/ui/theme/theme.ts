@@ -65,6 +65,8 @@ export const theme = createTheme({
     MuiDialog: {
       styleOverrides: { paper: { border: '1.4px solid var(--ink)', boxShadow: 'none' } },
     },
+    // Room for the label on the edge of the first field: right under a title it would be cut.
+    MuiDialogContent: { styleOverrides: { root: { '.MuiDialogTitle-root + &': { paddingTop: 10 } } } },
     MuiDialogTitle: { styleOverrides: { root: { fontWeight: 650, fontSize: 18 } } },
     MuiTextField: { defaultProps: { size: 'small', fullWidth: true } },
     MuiChip: { styleOverrides: { root: { borderRadius: 2 } } },
