@@ -3,7 +3,16 @@ import { type DaySheet } from '@maul/core/diary';
 import type { DayDocument } from '@maul/contract/diary';
 import type { DayTargets } from '@maul/core/plan';
 import useMediaQuery from '@mui/material/useMediaQuery';
-import { memo, useCallback, useContext, useDeferredValue, useEffect, useMemo } from 'react';
+import {
+  memo,
+  startTransition,
+  useCallback,
+  useContext,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useState,
+} from 'react';
 import { Navigate, useParams } from 'react-router';
 import { Fault } from '../../ui/Fault.tsx';
 import { sheetOf } from '../../data/day.ts';
@@ -48,6 +57,28 @@ const OwnWeighIn = memo(() => {
 });
 OwnWeighIn.displayName = 'OwnWeighIn';
 
+/** The meal that is open, one drawing behind: where a meal is eaten the next one opens in a frame of its own. Nothing waits on another day. */
+const useOpened = (openId: string | undefined, date: string): string | undefined => {
+  const [opened, setOpened] = useState({ openId, date });
+  useEffect(() => startTransition(() => setOpened({ openId, date })), [openId, date]);
+  return opened.date === date ? opened.openId : openId;
+};
+
+interface OnBench {
+  day: DayDocument;
+  sheet: DaySheet;
+  mealId: string;
+  /** The meal that it goes to opens in the next frame: until then it stays as it is. */
+  waits: boolean;
+}
+
+/** The bench beside the day. */
+const BesideMeals = memo(
+  ({ day, sheet, mealId }: OnBench) => <Dock day={day} sheet={sheet} mealId={mealId} />,
+  (a, b) => b.waits || (!a.waits && a.day === b.day && a.sheet === b.sheet && a.mealId === b.mealId),
+);
+BesideMeals.displayName = 'BesideMeals';
+
 /** The day of one moment, on the page. */
 const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
   const isToday = day.date === day.today;
@@ -55,6 +86,7 @@ const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
   const { today } = day;
   const to = useCallback((d: string) => (d === today ? '/today' : `/today/${d}`), [today]);
   const first = isFirst(day);
+  const opened = useOpened(openId, day.date);
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
@@ -83,7 +115,7 @@ const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
       targets={targets}
       to={to}
       editable
-      openId={openId}
+      openId={opened}
       now={
         wide ? undefined : (
           <>
@@ -98,7 +130,9 @@ const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
           <>
             {first && <OwnWeighIn />}
             <Left nutrients={sheet.nutrients} hideEnergy={day.athlete.profile.hide.energy} gauges={false} />
-            {openId !== undefined && <Dock day={day} sheet={sheet} mealId={openId} />}
+            {openId !== undefined && (
+              <BesideMeals day={day} sheet={sheet} mealId={openId} waits={openId !== opened} />
+            )}
             {!first && <OwnWeighIn />}
           </>
         ) : first ? undefined : (
