@@ -57,11 +57,14 @@ const OwnWeighIn = memo(() => {
 });
 OwnWeighIn.displayName = 'OwnWeighIn';
 
-/** The meal that is open, one drawing behind: where a meal is eaten the next one opens in a frame of its own. Nothing waits on another day. */
-const useOpened = (openId: string | undefined, date: string): string | undefined => {
+/**
+ * The meal that is open, one drawing behind: where a meal is eaten the next one opens in a frame of its own. Nothing waits on another day, nor with
+ * something on the scale.
+ */
+const useOpened = (openId: string | undefined, date: string, live: boolean): string | undefined => {
   const [opened, setOpened] = useState({ openId, date });
   useEffect(() => startTransition(() => setOpened({ openId, date })), [openId, date]);
-  return opened.date === date ? opened.openId : openId;
+  return opened.date === date && !live ? opened.openId : openId;
 };
 
 interface OnBench {
@@ -86,7 +89,7 @@ const DrawnDay = memo(({ day, sheet, planned, targets, openId }: DrawnOn) => {
   const { today } = day;
   const to = useCallback((d: string) => (d === today ? '/today' : `/today/${d}`), [today]);
   const first = isFirst(day);
-  const opened = useOpened(openId, day.date);
+  const opened = useOpened(openId, day.date, sheet !== planned);
   const open = day.orders.filter((o) => o.acknowledgedAt === null);
   const above = (
     <div className="day-above">
