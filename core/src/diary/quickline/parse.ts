@@ -383,7 +383,9 @@ export const parseQuickLine = (input: string): QuickLine => {
     else if (read.kind === 'food') {
       const water = waterOf(read);
       if (typeof water === 'object') faults.push(water);
-      else if (water === undefined) entries.push({ ...read, mark: read.mark ?? lineMark });
+      // A food is called as it was typed, also where a digit of it is of another script.
+      else if (water === undefined)
+        entries.push({ ...read, food: input.slice(...read.foodAt), mark: read.mark ?? lineMark });
       else entries.push({ kind: 'water', at: read.at, millilitres: water });
     } else entries.push(read.kind === 'bare' ? { ...read, mark: read.mark ?? lineMark } : read);
   }

@@ -104,6 +104,7 @@ describe('what looks wrong and is not', () => {
     ['+ 80 g rice', 'rice', '80 g'],
     ['٨٠ g rice', 'rice', '80 g'],
     ['８０ g rice', 'rice', '80 g'],
+    ['80 g ７ grain bread', '７ grain bread', '80 g'],
     ['500 mg salt', 'salt', '500 mg'],
     ['vitamin C 500', 'vitamin C', '500'],
   ])('%s', (line, name, amount) => {
@@ -230,6 +231,8 @@ test('never throws, and every place lies on the line', () => {
     'potato',
     '1/0',
     'x3',
+    '０',
+    '٨',
     '\n',
     '200-300',
     'out',
