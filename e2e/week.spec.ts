@@ -73,7 +73,7 @@ test(
     await keys.press('Control+Enter');
     await expect(dialog).toBeHidden();
     const orders = page.getByRole('region', { name: 'Orders in the week' });
-    await expect(orders.getByText('signed since it was sent')).toBeVisible();
+    await expect(orders.getByText('signed since it was sent').first()).toBeVisible();
     await expect(orders).toContainText(reason);
     // With the answer after it, it is still few keys.
     await keys.press('c');
