@@ -88,6 +88,9 @@ export const askWholeStock = async (athleteId: string, signal?: AbortSignal): Pr
   return all;
 };
 
+/** What this device has taken or put there and not sent yet. */
+const useStockChanges = () => useOutbox(useShallow((s) => s.entries.filter(changesStock)));
+
 /** Everything that is there, with what this device has taken or put there and not sent yet: plans reckon with all of it. */
 export const useWholeStock = (athleteId: string) => {
   const { data: book } = useQuery(bookQuery(athleteId));
@@ -97,7 +100,7 @@ export const useWholeStock = (athleteId: string) => {
     queryFn: ({ signal }) => askWholeStock(athleteId, signal),
     refetchInterval: mates.length > 0 ? SHARED_MS : false,
   });
-  const entries = useOutbox(useShallow((s) => s.entries.filter(changesStock)));
+  const entries = useStockChanges();
   const stock = useMemo(
     () => data && pendingStock(data, entries, [athleteId, ...mates.map((m) => m.athleteId)]),
     // eslint-disable-next-line react-hooks/exhaustive-deps -- mates are part of the book
@@ -124,7 +127,7 @@ export const useStock = (athleteId: string, q = '', enabled = true, watches = tr
     refetchInterval: watches && mates.length > 0 ? SHARED_MS : false,
     enabled,
   });
-  const entries = useOutbox(useShallow((s) => s.entries.filter(changesStock)));
+  const entries = useStockChanges();
   const stock = useMemo(() => {
     const rows = data?.pages.flatMap((page) => page.stock);
     return rows && pendingStock(rows, entries, [athleteId, ...mates.map((m) => m.athleteId)]);
@@ -140,7 +143,7 @@ export const useStockOne = (athleteId: string, id: string) => {
     queryKey: ['stock', 'one', athleteId, id],
     queryFn: ({ signal }) => call('stockOne', { params: { athleteId, id }, signal }),
   });
-  const entries = useOutbox(useShallow((s) => s.entries.filter(changesStock)));
+  const entries = useStockChanges();
   const item = useMemo(
     () => pendingStock(data ? [data] : [], entries, [athleteId]).find((s) => s.id === id),
     [data, entries, athleteId, id],
