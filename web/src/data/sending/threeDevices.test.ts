@@ -170,8 +170,9 @@ class Device {
           if (value !== (before?.[field] ?? null)) this.entered.set(`${entry.id} ${field}`, value);
         this.outbox.insist(entry.key);
       } else {
-        for (const field of Object.keys(contentOf(ROUTE, entry.body)))
-          this.entered.delete(`${entry.id} ${field}`);
+        // What was entered here after it is a word of its own, and stands.
+        for (const [field, value] of Object.entries(contentOf(ROUTE, entry.body)))
+          if (this.entered.get(`${entry.id} ${field}`) === value) this.entered.delete(`${entry.id} ${field}`);
         this.outbox.drop(entry.key);
       }
     }
