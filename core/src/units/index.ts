@@ -41,5 +41,5 @@ export {
   signedText,
   whole,
 } from './numbers.ts';
-export { readBodyMass, readEnergy } from './typed.ts';
+export { countIn, readBodyMass, readCount, readEnergy } from './typed.ts';
 export { wordsOf } from './words.ts';

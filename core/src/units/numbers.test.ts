@@ -70,6 +70,15 @@ describe('numbers as people type them', () => {
     expect(numberIn('78,250', { least: 25, most: 350 })).toBe(78.25);
     expect(numberIn('2.400', { least: 800, most: 8000 })).toBe(2400);
   });
+  test('where only whole numbers are wanted a point before three digits can only part thousands', () => {
+    expect(readNumber('1.200', { whole: true })).toEqual({ ok: true, value: 1200 });
+    expect(readNumber('12', { whole: true })).toEqual({ ok: true, value: 12 });
+    expect(readNumber('2.5', { whole: true })).toMatchObject({ ok: false, sentence: 'Type a whole number.' });
+    expect(readNumber('1/2', { least: 0, most: 9, whole: true })).toMatchObject({
+      fault: 'out-of-bounds',
+      sentence: 'Type a whole number from 0 to 9.',
+    });
+  });
   test('what lies outside is said with its bounds', () => {
     expect(readNumber('9000', { least: 800, most: 8000 })).toMatchObject({
       fault: 'out-of-bounds',

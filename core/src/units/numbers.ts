@@ -74,6 +74,8 @@ export const numberReadings = (text: string): number[] => {
 export interface NumberBounds {
   least?: number;
   most?: number;
+  /** Only whole numbers: then "1.200" can only be a thousand and more. */
+  whole?: true;
   /** For figures that Maul itself fills in with three places (a nutrient): a point is always the decimal sign, and nothing is asked. */
   point?: 'decimal';
 }
@@ -82,15 +84,17 @@ export type NumberReading =
   | { ok: true; value: number }
   | { ok: false; fault: 'empty' | 'no-number' | 'ambiguous' | 'out-of-bounds'; sentence: string };
 
-const boundsText = ({ least = -Infinity, most = Infinity }: NumberBounds): string => {
+const wantedText = ({ least = -Infinity, most = Infinity, whole: isWhole }: NumberBounds): string => {
+  const what = isWhole ? 'a whole number' : 'a number';
   if (Number.isFinite(least) && Number.isFinite(most))
-    return `from ${printNumber(least)} to ${printNumber(most)}`;
-  return Number.isFinite(least) ? `at least ${printNumber(least)}` : `at most ${printNumber(most)}`;
+    return `${what} from ${printNumber(least)} to ${printNumber(most)}`;
+  if (Number.isFinite(least)) return `${what} at least ${printNumber(least)}`;
+  return Number.isFinite(most) ? `${what} at most ${printNumber(most)}` : what;
 };
 
 /**
  * Reads one typed number: decimal comma or point, thousands apart by comma, point, space or apostrophe, a leading minus or plus, simple
- * fractions. What may mean two numbers is decided by the bounds where only one lies inside them; a comma before three digits is Maul's own
+ * fractions. What may mean two numbers is decided by the bounds where only one keeps them; a comma before three digits is Maul's own
  * thousand; a point before three digits asks. Never throws; a fault comes with a sentence.
  *
  * @example
@@ -100,6 +104,7 @@ const boundsText = ({ least = -Infinity, most = Infinity }: NumberBounds): strin
  * readNumber('1.035', { least: 0.05, most: 3 }); // => { ok: true, value: 1.035 }
  * readNumber('1.200').ok; // => false
  * readNumber('1.034', { point: 'decimal' }); // => { ok: true, value: 1.034 }
+ * readNumber('1.200', { whole: true }); // => { ok: true, value: 1200 }
  */
 export const readNumber = (text: string, bounds: NumberBounds = {}): NumberReading => {
   const { least = -Infinity, most = Infinity } = bounds;
@@ -114,10 +119,10 @@ export const readNumber = (text: string, bounds: NumberBounds = {}): NumberReadi
       fault: 'no-number',
       sentence: `“${trimmed}” is not a number. Type it as 1200 or 4.5.`,
     };
-  const inside = readings.filter((n) => n >= least && n <= most);
+  const inside = readings.filter((n) => n >= least && n <= most && (!bounds.whole || Number.isInteger(n)));
   const [first, second] = inside;
   if (first === undefined)
-    return { ok: false, fault: 'out-of-bounds', sentence: `Type a number ${boundsText(bounds)}.` };
+    return { ok: false, fault: 'out-of-bounds', sentence: `Type ${wantedText(bounds)}.` };
   if (second !== undefined && bounds.point !== 'decimal' && !trimmed.includes(','))
     return {
       ok: false,

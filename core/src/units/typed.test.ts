@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { readBodyMass, readEnergy } from './typed.ts';
+import { countIn, readBodyMass, readCount, readEnergy } from './typed.ts';
 
 // Pounds by NIST SP 811, exact; fourteen pounds are a stone (Weights and Measures Act 1985, schedule 1).
 describe('a body mass', () => {
@@ -49,4 +49,17 @@ describe('an energy', () => {
     expect(say('-5')).toBe('Type a number from 0 to 20,000.');
     expect(say('1.968')).toContain('may be 1.968 or 1,968');
   });
+});
+
+describe('a count', () => {
+  test.each([
+    ['12', 12],
+    [' 1 ', 1],
+    ['31', 31],
+  ])('“%s” is %d', (text, n) => expect(countIn(text, 31)).toBe(n));
+  test.each(['0', '32', '2.5', '-3', 'many', ''])('“%s” is none', (text) =>
+    expect(countIn(text, 31)).toBe(0),
+  );
+  test('what is none is said', () =>
+    expect(readCount('32', 31)).toMatchObject({ sentence: 'Type a whole number from 1 to 31.' }));
 });

@@ -43,6 +43,22 @@ export const readBodyMass = (text: string, unit: 'kg' | 'lb'): NumberReading => 
   return said === 'kg' ? readNumber(found?.[1] ?? trimmed, BODY) : inPounds(found?.[1] ?? trimmed);
 };
 
+/** Reads how many there are to be: a whole number from 1 to `most`. Never throws; a fault comes with a sentence. */
+export const readCount = (text: string, most: number): NumberReading =>
+  readNumber(text, { least: 1, most, whole: true });
+
+/**
+ * How many were typed, 0 where `readCount` finds no such number: for callers that only ask whether there is any.
+ *
+ * @example
+ * countIn('12', 31); // => 12
+ * countIn('2.5', 31); // => 0
+ */
+export const countIn = (text: string, most: number): number => {
+  const read = readCount(text, most);
+  return read.ok ? read.value : 0;
+};
+
 const ENERGY = new RegExp(String.raw`^(${NUMBER_SOURCE})\s*(kcal|kj)?$`, 'iu');
 
 /**

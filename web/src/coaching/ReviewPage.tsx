@@ -13,6 +13,7 @@ import { PHASE_NAMES } from '@maul/core/plan';
 import { Fault } from '../ui/Fault.tsx';
 import { maySign, NotShared } from '../ui/NotShared.tsx';
 import { longDateTime, plural, shortDate } from '../ui/formats/show.ts';
+import { METRIC } from '../ui/formats/units.ts';
 import { isTyping } from '../ui/typing.ts';
 import { AnswerForm } from './week/AnswerForm.tsx';
 import { Answers } from './week/Answers.tsx';
@@ -144,7 +145,7 @@ const Sheet = ({
   const { packet } = week;
   const remarks = remarksOf(packet.days);
   const corrections = week.now ? correctionsOf(packet.days, week.now) : [];
-  const units = document?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' };
+  const units = document?.athlete.profile.units ?? METRIC;
   const beside = useBeside(athleteId, document?.season, packet.to);
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {

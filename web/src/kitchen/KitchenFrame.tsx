@@ -2,7 +2,7 @@ import Tab from '@mui/material/Tab';
 import Tabs from '@mui/material/Tabs';
 import { useEffect, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { UnitsContext } from '../ui/formats/units.ts';
+import { METRIC, UnitsContext } from '../ui/formats/units.ts';
 import { useOwnDay } from '../data/session.ts';
 import './kitchen.css';
 
@@ -25,7 +25,7 @@ export const KitchenFrame = ({ part, children }: { part: KitchenPart; children: 
     document.title = `Maul, kitchen: ${name.toLowerCase()}`;
   }, [name]);
   return (
-    <UnitsContext value={day?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' }}>
+    <UnitsContext value={day?.athlete.profile.units ?? METRIC}>
       <div className="kit">
         <h1>Kitchen</h1>
         <Tabs value={part} variant="scrollable" scrollButtons="auto" aria-label="Kitchen" component="nav">

@@ -106,8 +106,8 @@ const OneTold = ({ one, onRemove }: { one: Told; onRemove: (() => void) | null }
 );
 
 const whole = (text: string): number | null => {
-  const read = readNumber(text);
-  return read.ok && Number.isInteger(read.value) ? read.value : null;
+  const read = readNumber(text, { whole: true });
+  return read.ok ? read.value : null;
 };
 
 /** Plans leaving out one food and bringing it back. */

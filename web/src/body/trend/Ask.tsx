@@ -61,7 +61,8 @@ export const Ask = ({
         value={shiftWeeks}
         min={-26}
         max={26}
-        onChange={(next) => onAsk({ shiftWeeks: Math.round(next) })}
+        whole
+        onChange={(next) => onAsk({ shiftWeeks: next })}
         help={shiftWeeks === 0 ? undefined : 'Only here: the season stays as it is.'}
       />
       {chance && wantedKg !== null ? (

@@ -67,7 +67,8 @@ const PartFields = ({
           value={weeks}
           min={1}
           max={104}
-          onChange={(n) => onChange({ ...part, weeks: Math.round(n) })}
+          whole
+          onChange={(n) => onChange({ ...part, weeks: n })}
         />
         <span>
           {buttons.map(([label, press, Icon]) => (

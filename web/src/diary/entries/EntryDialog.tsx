@@ -1,5 +1,5 @@
 import { TimeField } from '../../ui/fields/TimeField.tsx';
-import { isClock, readNumber, clockOf, localMoment } from '@maul/core/units';
+import { isClock, numberIn, clockOf, localMoment, type NumberBounds } from '@maul/core/units';
 import { type waterEntries, type DayDocument, type DayEntryRow, type EntryBody } from '@maul/contract/diary';
 import type { Muscle } from '@maul/core/body';
 import { thingName } from './entryText.ts';
@@ -30,9 +30,13 @@ const KINDS: Readonly<Record<Kind, string>> = {
   look: 'Look',
 };
 
-const figure = (text: string): number | null => {
-  const read = readNumber(text);
-  return read.ok ? read.value : null;
+const MINUTES: NumberBounds = { least: 1, most: 600, whole: true };
+const STEPS: NumberBounds = { least: 0, most: 200_000, whole: true };
+const BURNT: NumberBounds = { least: 0, most: 5000 };
+
+const figure = (text: string, bounds: NumberBounds = {}): number | null => {
+  const read = numberIn(text, bounds);
+  return Number.isNaN(read) ? null : read;
 };
 const shown = (value: number | null | undefined): string =>
   value === null || value === undefined ? '' : String(value);
@@ -64,23 +68,23 @@ const typedOf = (thing: EntryBody | undefined): Typed => ({
   muscles: thing?.kind === 'training' ? (thing.muscles ?? []) : [],
 });
 
-/** The figures that are typed of each kind, and their names. */
-const FIGURES: Readonly<Record<Kind, readonly (readonly [TypedText, string])[]>> = {
-  training: [['minutes', 'Minutes']],
-  posing: [['minutes', 'Minutes']],
+/** The figures that are typed of each kind, their names and bounds. */
+const FIGURES: Readonly<Record<Kind, readonly (readonly [TypedText, string, NumberBounds])[]>> = {
+  training: [['minutes', 'Minutes', MINUTES]],
+  posing: [['minutes', 'Minutes', MINUTES]],
   cardio: [
-    ['minutes', 'Minutes'],
-    ['kcal', 'kcal'],
-    ['steps', 'Steps'],
+    ['minutes', 'Minutes', MINUTES],
+    ['kcal', 'kcal', BURNT],
+    ['steps', 'Steps', STEPS],
   ],
-  water: [['millilitres', 'mL']],
+  water: [['millilitres', 'mL', {}]],
   look: [],
 };
 
 /** Why a figure that was typed cannot be read; what is left empty is not said. */
 const unread = (kind: Kind, t: Typed): string | undefined => {
-  for (const [key, name] of FIGURES[kind]) {
-    const why = whyUnread(t[key]);
+  for (const [key, name, bounds] of FIGURES[kind]) {
+    const why = whyUnread(t[key], bounds);
     if (why !== undefined) return `${name}: ${why}`;
   }
   return undefined;
@@ -90,19 +94,14 @@ const unread = (kind: Kind, t: Typed): string | undefined => {
 const thingOf = (kind: Kind, t: Typed, done: boolean, vessel: string | null): EntryBody | string => {
   const wrong = unread(kind, t);
   if (wrong !== undefined) return wrong;
-  const minutes = figure(t.minutes);
-  if (minutes !== null && !(Number.isInteger(minutes) && minutes >= 1 && minutes <= 600))
-    return 'Minutes are a whole number, from 1 to 600.';
+  const minutes = figure(t.minutes, MINUTES);
   const what = t.what.trim();
   if (kind === 'training')
     return { kind, what, minutes, done, ...(t.muscles.length > 0 ? { muscles: t.muscles } : {}) };
   if (kind === 'posing') return { kind, what, minutes, done };
   if (kind === 'cardio') {
-    const [kcal, steps] = [figure(t.kcal), figure(t.steps)];
+    const [kcal, steps] = [figure(t.kcal, BURNT), figure(t.steps, STEPS)];
     if (minutes === null && kcal === null && steps === null) return 'Minutes, kcal or steps: one of them.';
-    if (kcal !== null && !(kcal >= 0 && kcal <= 5000)) return 'Cardio burns from 0 to 5,000 kcal.';
-    if (steps !== null && !(Number.isInteger(steps) && steps >= 0 && steps <= 200_000))
-      return 'Steps are a whole number, at most 200,000.';
     return { kind, what, minutes, kcal, steps, done };
   }
   if (kind === 'water') {
@@ -305,7 +304,7 @@ const EntryDialog = ({
           </div>
           {weightKg !== undefined && (
             <Reckon
-              minutes={figure(typed.minutes)}
+              minutes={figure(typed.minutes, MINUTES)}
               weightKg={weightKg}
               onKcal={(kcal) => set('kcal', String(kcal))}
             />

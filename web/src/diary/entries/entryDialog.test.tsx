@@ -61,9 +61,9 @@ describe('what is put beside the meals', () => {
   });
   test.each([
     ['abc', 'Minutes: “abc” is not a number. Type it as 1200 or 4.5.'],
-    ['-5', 'Minutes are a whole number, from 1 to 600.'],
-    ['1.200', 'Minutes: “1.200” may be 1.2 or 1,200. Type 1.2 or 1200.'],
-    ['601', 'Minutes are a whole number, from 1 to 600.'],
+    ['-5', 'Minutes: Type a whole number from 1 to 600.'],
+    ['1.200', 'Minutes: Type a whole number from 1 to 600.'],
+    ['601', 'Minutes: Type a whole number from 1 to 600.'],
   ])('minutes that are typed as %s are said, not left out', (typed, sentence) => {
     show('training');
     type('What', 'Legs');
@@ -110,10 +110,10 @@ describe('what is put beside the meals', () => {
     expect(things()[0]).toMatchObject({ kind: 'look', fullness: null, words: 'round after the rice' });
   });
   test.each([
-    ['Minutes', '0', 'Minutes are a whole number, from 1 to 600.'],
-    ['Minutes', '45.5', 'Minutes are a whole number, from 1 to 600.'],
-    ['kcal', '-3', 'Cardio burns from 0 to 5,000 kcal.'],
-    ['Steps', '300000', 'Steps are a whole number, at most 200,000.'],
+    ['Minutes', '0', 'Minutes: Type a whole number from 1 to 600.'],
+    ['Minutes', '45.5', 'Minutes: Type a whole number from 1 to 600.'],
+    ['kcal', '-3', 'kcal: Type a number from 0 to 5,000.'],
+    ['Steps', '300000', 'Steps: Type a whole number from 0 to 200,000.'],
   ])('cardio of %s %s is no cardio', (name, value, says) => {
     show('training');
     fireEvent.click(button('Cardio'));

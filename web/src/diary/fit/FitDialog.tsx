@@ -19,6 +19,7 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { StateGlyph } from '../../ui/gauge/Glyph.tsx';
+import { NumberField } from '../../ui/fields/NumberField.tsx';
 import { FormDialog } from '../../ui/FormDialog.tsx';
 import { gramsText, NUTRIENT_NAMES, plural, windowText } from '../../ui/formats/show.ts';
 import { whole } from '@maul/core/units';
@@ -52,16 +53,14 @@ const Choice = ({
 }) => {
   const steps = stepChoices(portion);
   const grams = (label: string, key: 'min' | 'max') => (
-    <TextField
-      size="small"
+    <NumberField
       label={label}
-      type="number"
+      name={`${label}, ${portion.food.name}`}
       value={choice[key]}
-      error={choice.min > choice.max}
-      onChange={(e) => onChange({ ...choice, [key]: Math.max(0, Number(e.target.value)) })}
-      slotProps={{
-        htmlInput: { min: 0, max: 5000, step: choice.step, 'aria-label': `${label}, ${portion.food.name}` },
-      }}
+      min={0}
+      max={5000}
+      fault={choice.min > choice.max}
+      onChange={(grams) => onChange({ ...choice, [key]: grams })}
     />
   );
   return (

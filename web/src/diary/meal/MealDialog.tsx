@@ -1,6 +1,7 @@
 import { DateField } from '../../ui/fields/DateField.tsx';
+import { CountField } from '../../ui/fields/TypedField.tsx';
 import { TimeField } from '../../ui/fields/TimeField.tsx';
-import { isClock, addDays, clockOf, isIsoDate, localMoment } from '@maul/core/units';
+import { isClock, addDays, clockOf, countIn, isIsoDate, localMoment } from '@maul/core/units';
 import type { DayDocument, MealRow } from '@maul/contract/diary';
 import { copyMeal, mergeMeals, moveMeal, splitMeal, timeForNumber, type DaySheet } from '@maul/core/diary';
 import Button from '@mui/material/Button';
@@ -240,19 +241,23 @@ const MergePart = ({ day, sheet, meal, onClose, tabs }: Shown & { tabs: ReactNod
   );
 };
 
+/** A meal is copied at most so many times a day, and to so many days on end. */
+const [MOST_TIMES, MOST_DAYS] = [12, 31];
+
 const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => {
   // A meal of a past day is copied to today, at its own time; one of this day a little later.
   const past = day.date < day.today;
   const [date, setDate] = useState<string>(past ? day.today : day.date);
-  const [days, setDays] = useState(1);
+  const [typedDays, setTypedDays] = useState('1');
   const [time, setTime] = useState(() => (past ? meal.time : later(meal.time, 180)));
   const toDay = (next: string): void => {
     if (date === day.date && next !== '' && next !== day.date) setTime(meal.time);
     setDate(next);
   };
-  const [times, setTimes] = useState(1);
+  const [typedTimes, setTypedTimes] = useState('1');
   const [fault, setFault] = useState<string | null>(null);
-  const can = isClock(time) && isIsoDate(date) && times >= 1 && times <= 12 && days >= 1 && days <= 31;
+  const [times, days] = [countIn(typedTimes, MOST_TIMES), countIn(typedDays, MOST_DAYS)];
+  const can = isClock(time) && isIsoDate(date) && times > 0 && days > 0;
   const keep = (): void => {
     if (!isIsoDate(date)) return;
     try {
@@ -269,17 +274,6 @@ const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => 
       setFault(error instanceof RangeError ? error.message : 'This cannot be copied. Nothing was changed.');
     }
   };
-  const count = (label: string, value: number, set: (n: number) => void, max: number, helper: string) => (
-    <TextField
-      label={label}
-      type="number"
-      value={Number.isNaN(value) ? '' : value}
-      onChange={(e) => set(Number(e.target.value))}
-      error={!(value >= 1 && value <= max)}
-      helperText={value >= 1 && value <= max ? helper : `From 1 to ${max}.`}
-      slotProps={{ htmlInput: { min: 1, max } }}
-    />
-  );
   return (
     <FormDialog title="Copy or repeat" onClose={onClose} keep="Copy" canKeep={can} onKeep={keep}>
       {tabs}
@@ -288,8 +282,20 @@ const CopyPart = ({ day, meal, onClose, tabs }: Shown & { tabs: ReactNode }) => 
         <MealTime label="At" value={time} onChange={setTime} turnsAt={day.athlete.dayTurnsAt} />
       </div>
       <div className="pair">
-        {count('Times a day', times, setTimes, 12, 'An hour apart.')}
-        {count('Days on end', days, setDays, 31, 'One after the other.')}
+        <CountField
+          label="Times a day"
+          value={typedTimes}
+          most={MOST_TIMES}
+          onChange={setTypedTimes}
+          help="An hour apart."
+        />
+        <CountField
+          label="Days on end"
+          value={typedDays}
+          most={MOST_DAYS}
+          onChange={setTypedDays}
+          help="One after the other."
+        />
       </div>
       <p className="second">A copy is planned: what was weighed becomes its plan, to be weighed anew.</p>
       {fault !== null && (

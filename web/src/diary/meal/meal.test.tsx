@@ -169,9 +169,11 @@ describe('a meal as a whole', () => {
     expect(portions()).toEqual(BEFORE.portions);
   });
   test.each([
-    [/Times a day/, '0', 'From 1 to 12.'],
-    [/Times a day/, '13', 'From 1 to 12.'],
-    [/Days on end/, '32', 'From 1 to 31.'],
+    [/Times a day/, '0', 'Type a whole number from 1 to 12.'],
+    [/Times a day/, '13', 'Type a whole number from 1 to 12.'],
+    [/Days on end/, '32', 'Type a whole number from 1 to 31.'],
+    [/Days on end/, '2.5', 'Type a whole number from 1 to 31.'],
+    [/Days on end/, '', 'Type a number.'],
   ])('not repeated %s %s', (name, value, says) => {
     show('m1');
     fireEvent.click(button('Copy or repeat'));

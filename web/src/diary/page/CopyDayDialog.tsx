@@ -1,9 +1,9 @@
 import { DateField } from '../../ui/fields/DateField.tsx';
+import { CountField } from '../../ui/fields/TypedField.tsx';
 import type { DayDocument } from '@maul/contract/diary';
-import { addDays, isIsoDate } from '@maul/core/units';
+import { addDays, countIn, isIsoDate } from '@maul/core/units';
 import { copyDay } from '@maul/core/diary';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FormDialog } from '../../ui/FormDialog.tsx';
@@ -14,18 +14,22 @@ import { dayQuery, queryClient } from '../../data/session.ts';
 import { sentenceOf } from '../../data/api.ts';
 import { takeStep } from '../../data/undo/steps.ts';
 
+/** The most days on end to which one day is copied. */
+const MOST_DAYS = 31;
+
 /** Copies the meals of another day here, or those of this day to days that come. */
 const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void }) => {
   const [way, setWay] = useState<'here' | 'there'>('here');
   const [date, setDate] = useState<string>(addDays(day.date, -1));
-  const [days, setDays] = useState(1);
+  const [typed, setTyped] = useState('1');
+  const days = way === 'here' ? 1 : countIn(typed, MOST_DAYS);
   const [fault, setFault] = useState<string | null>(null);
   const choose = (next: typeof way): void => {
     setWay(next);
     setDate(addDays(day.date, next === 'here' ? -1 : 1));
   };
   const keep = async (): Promise<void> => {
-    if (!isIsoDate(date)) return;
+    if (!isIsoDate(date) || days === 0) return;
     setFault(null);
     try {
       if (way === 'here') {
@@ -46,7 +50,7 @@ const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void
       setFault(error instanceof RangeError ? error.message : sentenceOf(error));
     }
   };
-  const ok = isIsoDate(date) && date !== day.date && days >= 1 && days <= 31;
+  const ok = isIsoDate(date) && date !== day.date && days > 0;
   return (
     <FormDialog title="Copy a day" onClose={onClose} keep="Copy" canKeep={ok} onKeep={() => void keep()}>
       <div className="meal-parts" role="group" aria-label="Which way">
@@ -74,14 +78,7 @@ const CopyDayDialog = ({ day, onClose }: { day: DayDocument; onClose: () => void
         help={isIsoDate(date) ? longDate(date) : 'A day of the calendar.'}
       />
       {way === 'there' && (
-        <TextField
-          label="Days on end"
-          type="number"
-          value={days}
-          onChange={(e) => setDays(Number(e.target.value))}
-          error={!(days >= 1 && days <= 31)}
-          slotProps={{ htmlInput: { min: 1, max: 31 } }}
-        />
+        <CountField label="Days on end" value={typed} most={MOST_DAYS} onChange={setTyped} />
       )}
       <p className="second">
         Everything is planned there, to be weighed anew, beside what stands there already.

@@ -1,6 +1,6 @@
 import type { FoundDay } from '@maul/contract/diary';
 import type { QueryOf } from '@maul/contract/routes';
-import { isIsoDate, whole } from '@maul/core/units';
+import { isIsoDate, readBodyMass, whole } from '@maul/core/units';
 import { PHASE_KINDS, PHASE_NAMES } from '@maul/core/plan';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
@@ -9,9 +9,11 @@ import TextField from '@mui/material/TextField';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import type { Units } from '@maul/contract/people';
 import { DateField } from '../../ui/fields/DateField.tsx';
+import { MassField } from '../../ui/fields/TypedField.tsx';
 import { plural, shortDate } from '../../ui/formats/show.ts';
-import { bodyText, energyText, UnitsContext, useUnits } from '../../ui/formats/units.ts';
+import { bodyText, energyText, METRIC, UnitsContext, useUnits } from '../../ui/formats/units.ts';
 import { call, sentenceOf } from '../../data/api.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { Beside } from './Beside.tsx';
@@ -34,15 +36,26 @@ const FILTERS = [
   'landed',
 ] as const;
 
-/** What is asked for stands in the address, so that it can be kept and shared. */
-const askedOf = (search: { get: (key: string) => string | null | undefined }): Asked => {
+/** Filters that are a body mass, as it is typed. */
+const isMass = (key: string): boolean => key === 'kgLow' || key === 'kgHigh';
+
+/** What is typed as it stands in the address, so that it can be kept and shared: a body mass with its unit. */
+const addressOf = (typed: ReadonlyMap<string, string>, { body }: Units): [string, string][] =>
+  [...typed]
+    .filter(([, value]) => value.trim() !== '')
+    .map(([key, value]) => [key, isMass(key) && /^[\d.,]+$/.test(value) ? `${value} ${body}` : value]);
+
+/** What is asked of the server: what is not typed to its end yet, or cannot be read, is left out. */
+const askedOf = (search: ReadonlyMap<string, string>, { body }: Units): Asked => {
   const asked: Record<string, string> = {};
   for (const key of FILTERS) {
     const value = search.get(key)?.trim() ?? '';
     if (value === '') continue;
     if ((key === 'from' || key === 'to') && !isIsoDate(value)) continue;
-    if (['kgLow', 'kgHigh', 'fullness', 'tightness'].includes(key) && Number.isNaN(Number(value))) continue;
-    asked[key] = value;
+    if ((key === 'fullness' || key === 'tightness') && Number.isNaN(Number(value))) continue;
+    const mass = isMass(key) ? readBodyMass(value, body) : null;
+    if (mass?.ok === false) continue;
+    asked[key] = mass?.ok ? String(mass.value) : value;
   }
   return asked;
 };
@@ -111,7 +124,8 @@ export const FindPage = () => {
   // What is typed stands here at once; the address follows when the typing rests.
   const [typed, setTyped] = useState<ReadonlyMap<string, string>>(() => new Map(search));
   const settled = useDeferredValue(typed);
-  const asked = askedOf(settled);
+  const units = day?.athlete.profile.units ?? METRIC;
+  const asked = askedOf(settled, units);
   const { data, error, isPending } = useQuery({
     queryKey: ['past-days', person.id, asked],
     queryFn: ({ signal }) => call('findDays', { params: { athleteId: person.id }, query: asked, signal }),
@@ -121,27 +135,14 @@ export const FindPage = () => {
     document.title = 'Maul, find a day';
   }, []);
   useEffect(() => {
-    const rest = setTimeout(
-      () =>
-        setSearch(
-          [...typed].filter(([, value]) => value !== ''),
-          { replace: true },
-        ),
-      300,
-    );
+    const rest = setTimeout(() => setSearch(addressOf(typed, units), { replace: true }), 300);
     return () => clearTimeout(rest);
-  }, [typed, setSearch]);
+  }, [typed, setSearch, units]);
   const set = (key: (typeof FILTERS)[number], value: string): void =>
     setTyped((now) => new Map(now).set(key, value));
   const get = (key: (typeof FILTERS)[number]): string => typed.get(key) ?? '';
-  const field = (key: (typeof FILTERS)[number], label: string, type: 'text' | 'number' = 'text') => (
-    <TextField
-      size="small"
-      label={label}
-      type={type}
-      value={get(key)}
-      onChange={(e) => set(key, e.target.value)}
-    />
+  const mass = (key: 'kgLow' | 'kgHigh', label: string) => (
+    <MassField label={label} units={units} value={get(key)} onChange={(text) => set(key, text)} />
   );
   const choice = (
     key: (typeof FILTERS)[number],
@@ -159,7 +160,6 @@ export const FindPage = () => {
   );
   const marks = [1, 2, 3, 4, 5].map((n) => [String(n), `${n} or more`] as const);
   const narrowed = FILTERS.some((key) => get(key) !== '');
-  const units = day?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' };
   return (
     <UnitsContext value={units}>
       <div className="find">
@@ -170,7 +170,12 @@ export const FindPage = () => {
           aria-label="Which days"
           onSubmit={(e) => e.preventDefault()}
         >
-          {field('foods', 'With foods (“trout rice”)')}
+          <TextField
+            size="small"
+            label="With foods (“trout rice”)"
+            value={get('foods')}
+            onChange={(e) => set('foods', e.target.value)}
+          />
           {choice(
             'phase',
             'Phase',
@@ -187,8 +192,8 @@ export const FindPage = () => {
           ])}
           <DateField label="From" value={get('from')} onChange={(value) => set('from', value)} />
           <DateField label="To" value={get('to')} onChange={(value) => set('to', value)} />
-          {field('kgLow', 'Weight from, kg', 'number')}
-          {field('kgHigh', 'to, kg', 'number')}
+          {mass('kgLow', 'Weight from')}
+          {mass('kgHigh', 'to')}
           {choice('fullness', 'Fullness', marks)}
           {choice('tightness', 'Tightness', marks)}
           {narrowed && (

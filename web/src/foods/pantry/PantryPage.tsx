@@ -4,7 +4,7 @@ import Tabs from '@mui/material/Tabs';
 import { useEffect } from 'react';
 import { useSearchParams } from 'react-router';
 import { deviceToday } from '../../data/device.ts';
-import { UnitsContext } from '../../ui/formats/units.ts';
+import { METRIC, UnitsContext } from '../../ui/formats/units.ts';
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { ContainersPanel, YieldsPanel } from './KitchenPanels.tsx';
 import { FoodsPanel } from './FoodsPanel.tsx';
@@ -29,7 +29,7 @@ export const PantryPage = () => {
   }, []);
   const carbBasis = day ? carbBasisOf(day) : 'total';
   return (
-    <UnitsContext value={day?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' }}>
+    <UnitsContext value={day?.athlete.profile.units ?? METRIC}>
       <div className="pantry">
         <h1>Pantry</h1>
         <Tabs

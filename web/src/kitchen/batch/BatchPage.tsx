@@ -8,7 +8,7 @@ import { rulesOf, RULES, thingsOf, useBook } from '../../data/kitchen/kitchenWor
 import { useOwnDay, useSession } from '../../data/session.ts';
 import { useScaleSource } from '../../scale/index.ts';
 import { Fault } from '../../ui/Fault.tsx';
-import { UnitsContext } from '../../ui/formats/units.ts';
+import { METRIC, UnitsContext } from '../../ui/formats/units.ts';
 import type { DinerRow } from '../words.ts';
 import { Cooking } from './Cooking.tsx';
 import { DoneBatch } from './DoneBatch.tsx';
@@ -137,7 +137,7 @@ export const BatchPage = () => {
   const basis = day ? carbBasisOf(day) : 'total';
   const diners = thingsOf(book, 'diner');
   return (
-    <UnitsContext value={day?.athlete.profile.units ?? { body: 'kg', food: 'g', energy: 'kcal' }}>
+    <UnitsContext value={day?.athlete.profile.units ?? METRIC}>
       {row.thing.done ? (
         <DoneBatch row={row} athleteId={person.id} basis={basis} />
       ) : (

@@ -46,26 +46,29 @@ const Rules = ({ row, athleteId }: { row: RulesRow | undefined; athleteId: strin
         <NumberField
           label="Sessions in seven days"
           value={rule.sessionsPerWeek}
-          onChange={(n) => set({ sessionsPerWeek: Math.round(n) })}
+          onChange={(sessionsPerWeek) => set({ sessionsPerWeek })}
           min={0}
           max={14}
+          whole
         />
         {WEEKDAYS.map((name, i) => (
           <NumberField
             key={name}
             label={`${name} evening, min`}
             value={rule.evenings[i] ?? 0}
-            onChange={(n) => set({ evenings: rule.evenings.map((m, at) => (at === i ? Math.round(n) : m)) })}
+            onChange={(n) => set({ evenings: rule.evenings.map((m, at) => (at === i ? n : m)) })}
             min={0}
             max={600}
+            whole
           />
         ))}
         <NumberField
           label="Same dish, times a week"
           value={rule.most}
-          onChange={(n) => set({ most: Math.round(n) })}
+          onChange={(most) => set({ most })}
           min={1}
           max={7}
+          whole
         />
         <NumberField
           label="The cool bag stays cold for, h"

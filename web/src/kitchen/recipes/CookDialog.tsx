@@ -159,11 +159,12 @@ export const CookDialog = ({
           label="Boxes"
           value={boxes}
           onChange={(n) => {
-            setBoxes(Math.round(n));
+            setBoxes(n);
             setSolved(null);
           }}
           min={1}
           max={60}
+          whole
         />
       )}
       {by === 'pot' && (

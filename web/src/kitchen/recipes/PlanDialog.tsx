@@ -58,13 +58,7 @@ export const PlanDialog = ({ row, onClose }: { row: RecipeRow; onClose: () => vo
       onKeep={() => void keep()}
     >
       <DateField label="From" value={from} min={today} onChange={(d) => isIsoDate(d) && setFrom(d)} />
-      <NumberField
-        label="Days"
-        value={days}
-        onChange={(n) => setDays(Math.round(n))}
-        min={1}
-        max={MOST_DAYS}
-      />
+      <NumberField label="Days" value={days} onChange={setDays} min={1} max={MOST_DAYS} whole />
       <TimeField label="At" value={time} onChange={setTime} />
       <NumberField label="Cooked grams each day" value={each} onChange={setGrams} min={1} max={5000} />
       {fault !== null && <p role="alert">{fault}</p>}

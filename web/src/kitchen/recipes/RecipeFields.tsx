@@ -46,9 +46,10 @@ export const RecipeFields = ({
     <NumberField
       label="Minutes of work"
       value={draft.minutes}
-      onChange={(minutes) => onChange({ minutes: Math.round(minutes) })}
+      onChange={(minutes) => onChange({ minutes })}
       min={0}
       max={600}
+      whole
     />
     <TextField
       select

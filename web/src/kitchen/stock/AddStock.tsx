@@ -57,7 +57,7 @@ export const AddStock = ({ athleteId, onClose }: { athleteId: string; onClose: (
         <p role="alert">Choose a food of the list, so that Maul knows what it holds.</p>
       )}
       <NumberField label="Grams of one pack" value={size} onChange={setGrams} min={1} max={50_000} />
-      <NumberField label="Packs" value={packs} onChange={(n) => setPacks(Math.round(n))} min={1} max={20} />
+      <NumberField label="Packs" value={packs} onChange={setPacks} min={1} max={20} whole />
       <WordField label="Place" value={place} options={PLACES} onChange={setPlace} />
       <DateField label="Use by, as its label says" value={label} onChange={setLabel} />
     </FormDialog>

@@ -40,10 +40,11 @@ const EventFields = ({
     <NumberField
       label={`${name}, min`}
       value={value?.minutes ?? null}
-      onChange={(next) => value && onChange({ ...value, minutes: Math.round(next) })}
+      onChange={(next) => value && onChange({ ...value, minutes: next })}
       onEmpty={() => undefined}
       min={1}
       max={600}
+      whole
     />
   </div>
 );
@@ -132,9 +133,10 @@ export const ShowTimes = ({
       <NumberField
         label="Pump-up before the stage, min"
         value={times.pumpUpMinutes}
-        onChange={(next) => change({ pumpUpMinutes: Math.round(next) })}
+        onChange={(pumpUpMinutes) => change({ pumpUpMinutes })}
         min={0}
         max={90}
+        whole
       />
     </FormDialog>
   );

@@ -159,7 +159,7 @@ const AddToMenu = ({
       <FoodPick key={round} athleteId={athleteId} label="Food" value={food} onChange={setFood} />
       <div className="pair">
         <NumberField label="g" value={grams} min={1} max={5000} onChange={setGrams} />
-        <NumberField label="Meal" value={meal} min={1} max={20} onChange={(n) => setMeal(Math.round(n))} />
+        <NumberField label="Meal" value={meal} min={1} max={20} whole onChange={setMeal} />
         <TimeField label="At" value={time} onChange={(next) => next !== '' && setTime(next)} />
         <Button onClick={add} disabled={!chosen}>
           Add to the menu

@@ -115,13 +115,7 @@ export const PatternFields = ({
   return (
     <div className="rows">
       <div className="part-line">
-        <NumberField
-          label="Meals"
-          value={meals}
-          min={1}
-          max={10}
-          onChange={(n) => Number.isInteger(n) && setMeals(n)}
-        />
+        <NumberField label="Meals" value={meals} min={1} max={10} whole onChange={setMeals} />
         <WordField label="Carbs" value={carbs} options={CARBS} onChange={setCarbs} />
         <WordField
           label="Fast"

@@ -1,5 +1,5 @@
 import type { Units } from '@maul/contract/people';
-import { readBodyMass, readEnergy, type NumberReading } from '@maul/core/units';
+import { readBodyMass, readCount, readEnergy, type NumberReading } from '@maul/core/units';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 
@@ -23,10 +23,11 @@ const Typed = ({
   help,
   hidden = false,
   read,
-}: Omit<TypedFieldProps, 'units'> & { read: NumberReading }) => {
+  atOnce = false,
+}: Omit<TypedFieldProps, 'units'> & { read: NumberReading; atOnce?: boolean }) => {
   // A number that is still too small may not be finished: that is said when the field is left.
   const [left, setLeft] = useState(false);
-  const said = !read.ok && read.fault !== 'empty' && (read.fault !== 'out-of-bounds' || left);
+  const said = !read.ok && (atOnce || (read.fault !== 'empty' && (read.fault !== 'out-of-bounds' || left)));
   const wrong = fault ?? (said ? read.sentence : null);
   return (
     <TextField
@@ -46,6 +47,11 @@ const Typed = ({
 /** A body mass as it is typed: kg, lb, or stones and pounds. `readBodyMass` turns it into kilograms. */
 export const MassField = ({ units, label, ...rest }: TypedFieldProps) => (
   <Typed {...rest} label={`${label}, ${units.body}`} read={readBodyMass(rest.value, units.body)} />
+);
+
+/** How many, as it is typed: there has to be a number, and its first digit is one. `readCount` turns it into a whole number. */
+export const CountField = ({ most, ...rest }: Omit<TypedFieldProps, 'units'> & { most: number }) => (
+  <Typed {...rest} read={readCount(rest.value, most)} atOnce />
 );
 
 /** An energy as it is typed, kcal or kJ. `readEnergy` turns it into kilocalories. */

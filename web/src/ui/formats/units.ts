@@ -3,7 +3,8 @@ import { fromGrams, GRAMS_PER_POUND, grams, kcal, kjFromKcal, KJ_PER_KCAL, whole
 import { createContext, useContext } from 'react';
 import { gramsText } from './show.ts';
 
-const METRIC: Units = { body: 'kg', food: 'g', energy: 'kcal' };
+/** For whom no units are known. */
+export const METRIC: Units = { body: 'kg', food: 'g', energy: 'kcal' };
 
 /** The units in which the athlete whose page this is reads their figures. Inside, everything stays kg, g and kcal. */
 export const UnitsContext = createContext<Units>(METRIC);
