@@ -9,7 +9,9 @@ const textOfPages = (pdf: Buffer): number[] => {
   return contents.map((id) => {
     const start = file.indexOf('stream', file.search(new RegExp(`(^|\\n)${id} 0 obj`))) + 'stream'.length;
     const from = file.startsWith('\r\n', start) ? start + 2 : start + 1;
-    const set = inflateSync(pdf.subarray(from, file.indexOf('endstream', from))).toString('latin1');
+    // The contents of an empty page may have no length at all.
+    const packed = pdf.subarray(from, file.indexOf('endstream', from));
+    const set = packed.length > 1 ? inflateSync(packed).toString('latin1') : '';
     return set.match(/\bT[jJ]\b/g)?.length ?? 0;
   });
 };

@@ -172,7 +172,8 @@ export const FindPage = () => {
         >
           <TextField
             size="small"
-            label="With foods (“trout rice”)"
+            label="With foods"
+            placeholder="trout rice"
             value={get('foods')}
             onChange={(e) => set('foods', e.target.value)}
           />
