@@ -325,18 +325,20 @@ const FitDialog = ({
           ))}
         </ul>
       )}
-      <div className="fit-answers">
-        {fit?.answers.map((answer, i) => (
-          <Answer
-            key={i}
-            at={i}
-            answer={answer}
-            portions={portions}
-            numberOf={numberOf}
-            onTake={() => take(answer)}
-          />
-        ))}
-      </div>
+      {fit && fit.answers.length > 0 && (
+        <div className="fit-answers">
+          {fit.answers.map((answer, i) => (
+            <Answer
+              key={i}
+              at={i}
+              answer={answer}
+              portions={portions}
+              numberOf={numberOf}
+              onTake={() => take(answer)}
+            />
+          ))}
+        </div>
+      )}
       {portions.length === 0 ? (
         <p>Everything here is already measured. Plan a food to find a portion for it.</p>
       ) : (
