@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import highsLoader from 'highs';
-import { highsSolver, type Solver } from '../diary/index.ts';
+import { highsSolver, type LinearProgram, type Solved, type Solver } from '../diary/index.ts';
 import { seededRandom } from '../random/index.ts';
 import {
   schedule,
@@ -140,6 +140,45 @@ describe('a cooking schedule', () => {
   ])('infeasible says why: %s', (words, p) => {
     expect(shortSentences(schedule(p, solver), p, names)[0]).toContain(words);
   }); // prettier-ignore
+  describe('on a machine that is busy', () => {
+    const p = problem([dish('stew', [0, 300, 300, 300])]);
+    /** Like the solver, but what it finds in less than a second covers nothing, or is nothing. */
+    const slow =
+      (early: Pick<Solved, 'status' | 'gap'>): Solver =>
+      (program, seconds) =>
+        seconds >= 1 ? solver(program, seconds) : { ...early, objective: 900, values: nothing(program) };
+    /** Everything short: the columns that a need leaves open, at their most. */
+    const nothing = ({ columns }: LinearProgram) => columns.map(({ cost, high }) => (cost > 0 ? high : 0));
+    test('covering is looked for once more, and told when it is found', () => {
+      const told: number[] = [];
+      const found = schedule(p, slow({ status: 'limit', gap: 1 }), 5, (first) =>
+        told.push(first.short.length),
+      );
+      expect(told).toEqual([3]);
+      expect(found).toMatchObject({ short: [], proven: true, leastShort: true });
+      expect(found.sessions.map((s) => s.dishes.map((d) => d.grams))).toEqual([[900]]);
+    });
+    test('nothing found at first is no reason to say that it cannot be', () =>
+      expect(schedule(p, slow({ status: 'infeasible', gap: Infinity })).short).toEqual([]));
+    test('what stays open is not put down to the pot', () => {
+      let asked = 0;
+      const never: Solver = (program) => {
+        asked += 1;
+        // Both looks at what is short, and then nothing more.
+        return {
+          status: asked <= 2 ? 'limit' : 'infeasible',
+          gap: 1,
+          objective: 900,
+          values: nothing(program),
+        };
+      };
+      const found = schedule(p, never);
+      expect(found).toMatchObject({ proven: false, leastShort: false });
+      expect(shortSentences(found, p, names)).toEqual([
+        '900 g stew from day 1 on are not covered by the best plan that was found in time.',
+      ]);
+    });
+  });
   test('follows a session that was put on another evening, and refuses more than a week allows', () => {
     const p = problem([dish('stew', [0, 0, 300, 300, 0])], { cookOn: [0] });
     expect(schedule(p, solver).sessions.map((s) => s.day)).toEqual([0]);

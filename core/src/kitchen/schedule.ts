@@ -1,4 +1,4 @@
-import { ProgramBuilder, type Solver } from '../diary/index.ts';
+import { ProgramBuilder, type LinearProgram, type Solved, type Solver } from '../diary/index.ts';
 
 /** What is eaten of one dish, day by day, grams cooked; day 0 is today. */
 export interface ScheduleDish {
@@ -61,6 +61,8 @@ export interface Schedule {
   /** Stock that ends before anybody eats it, grams. */
   stockWaste: { dishId: string; grams: number; until: number }[];
   proven: boolean;
+  /** True when no plan leaves less uncovered. */
+  leastShort: boolean;
   /** How far from the best it may still lie, relative; 0 when proven. */
   gap: number;
 }
@@ -203,10 +205,32 @@ const totals = (model: Model, problem: ScheduleProblem): Map<number, number>[] =
 };
 
 /**
+ * As little short as may be: whether a need is covered goes before how soon the answer comes. What the time of the first look did not settle,
+ * on a machine that does other things as well, is looked at once more with all of it.
+ */
+const leastShort = (
+  program: LinearProgram,
+  solver: Solver,
+  soon: number,
+  seconds: number,
+  onFirst: (first: Solved) => void,
+): Solved => {
+  const first = solver(program, soon);
+  if (first.status !== 'infeasible') onFirst(first);
+  if (first.status === 'optimal') return first;
+  const again = solver(program, seconds);
+  return again.status !== 'infeasible' &&
+    (first.status === 'infeasible' || again.objective <= first.objective)
+    ? again
+    : first;
+};
+
+/**
  * When to cook what: needs are met from stock and from sessions in the evening (eaten from the next day on), never so much that it ends before it
  * is planned. Minimises, one after the other, what is short, the number of sessions, waste and cost, and cooks as late as may be. Grams cooked,
  * days counted from today. Exact when `proven`; when the time is up, the best that was found with its gap. Throws RangeError for a problem that
- * is none. `seconds` for all of it; `onFirst` hears a plan that covers what can be covered, before its sessions are the fewest.
+ * is none. `seconds` for all of it, and as many more where a busy machine had covered less than may be in the first of them; `onFirst` hears
+ * a plan before its sessions are the fewest.
  */
 export const schedule = (
   problem: ScheduleProblem,
@@ -218,11 +242,21 @@ export const schedule = (
   const model = modelOf(problem);
   let values: number[] = [];
   let gap = 0;
+  let least = false;
   const aims = totals(model, problem);
   aims.forEach((costs, i) => {
     if (costs.size === 0 || [...costs.values()].every((c) => c === 0)) return;
     const slice = seconds / aims.length;
-    const solved = solver(model.builder.minimising(costs), i === 0 ? Math.min(FIRST_SECONDS, slice) : slice);
+    const solved =
+      i === 0
+        ? leastShort(
+            model.builder.minimising(costs),
+            solver,
+            Math.min(FIRST_SECONDS, slice),
+            seconds,
+            (first) => onFirst?.(read(model, first.values, 1, first.status === 'optimal')),
+          )
+        : solver(model.builder.minimising(costs), slice);
     if (solved.status === 'infeasible') {
       // The first asks nothing that cannot be; a later one that found nothing in its time leaves what was found before.
       if (i === 0)
@@ -232,17 +266,17 @@ export const schedule = (
     }
     values = solved.values;
     gap = Math.max(gap, solved.gap);
-    if (i === 0) onFirst?.(read(model, values, 1));
+    if (i === 0) least = solved.status === 'optimal';
     model.builder.row(
       -Infinity,
       solved.objective + HOLD * Math.max(1, Math.abs(solved.objective)),
       ...[...costs].filter(([, c]) => c !== 0).map(([column, c]) => [column, c] as const),
     );
   });
-  return read(model, values, gap);
+  return read(model, values, gap, least);
 };
 
-const read = (model: Model, values: readonly number[], gap: number): Schedule => {
+const read = (model: Model, values: readonly number[], gap: number, leastShort: boolean): Schedule => {
   const of = (column: number): number => {
     const value = values[column] ?? 0;
     return value < SMALL ? 0 : Math.round(value * 100) / 100;
@@ -295,6 +329,7 @@ const read = (model: Model, values: readonly number[], gap: number): Schedule =>
       of(column) > 0 ? [{ dishId: stock.dishId, grams: of(column), until: stock.until }] : [],
     ),
     proven: gap < 1e-6,
+    leastShort,
     gap,
   };
 };
@@ -321,7 +356,7 @@ export const scheduleWorth = (found: Schedule, problem: ScheduleProblem): Schedu
   };
 };
 
-/** Why needs are not met, in sentences: no evening before them, too few sessions, too small a pot, too little time. */
+/** Why needs are not met, in sentences: no evening before them, too few sessions, too small a pot, too little time; or that it is not known. */
 export const shortSentences = (
   found: Schedule,
   problem: ScheduleProblem,
@@ -349,6 +384,8 @@ export const shortSentences = (
       return `${what}: it takes ${dish.minutes} minutes, and no evening before it has so many.`;
     if (found.sessions.length >= problem.sessionsPerWeek)
       return `${what}: ${problem.sessionsPerWeek} cooking sessions in seven days are not enough.`;
+    // Without a proof it is not known that no other plan covers them.
+    if (!found.leastShort) return `${what} by the best plan that was found in time.`;
     return `${what}: the pot holds ${Math.round(dish?.most ?? 0)} g at once.`;
   });
 };
