@@ -1,4 +1,4 @@
-import { ProgramBuilder, type LinearProgram, type Solved, type Solver } from '../diary/index.ts';
+import { ProgramBuilder, type Solved, type Solver } from '../diary/index.ts';
 
 /** What is eaten of one dish, day by day, grams cooked; day 0 is today. */
 export interface ScheduleDish {
@@ -78,6 +78,8 @@ export interface ScheduleWorth {
 const HOLD = 1e-6;
 /** Something is shown after so long, seconds. */
 const FIRST_SECONDS = 0.7;
+/** Of all the time, what is spent once more on covering where the first look settled nothing. */
+const SECOND_LOOK = 0.4;
 
 const SMALL = 0.05;
 
@@ -204,33 +206,18 @@ const totals = (model: Model, problem: ScheduleProblem): Map<number, number>[] =
   return [short, sessions, waste, cost, late];
 };
 
-/**
- * As little short as may be: whether a need is covered goes before how soon the answer comes. What the time of the first look did not settle,
- * on a machine that does other things as well, is looked at once more with all of it.
- */
-const leastShort = (
-  program: LinearProgram,
-  solver: Solver,
-  soon: number,
-  seconds: number,
-  onFirst: (first: Solved) => void,
-): Solved => {
-  const first = solver(program, soon);
-  if (first.status !== 'infeasible') onFirst(first);
-  if (first.status === 'optimal') return first;
-  const again = solver(program, seconds);
-  return again.status !== 'infeasible' &&
-    (first.status === 'infeasible' || again.objective <= first.objective)
+/** The better of two looks at one programme. */
+const better = (first: Solved, again: Solved): Solved =>
+  again.status !== 'infeasible' && (first.status === 'infeasible' || again.objective <= first.objective)
     ? again
     : first;
-};
 
 /**
  * When to cook what: needs are met from stock and from sessions in the evening (eaten from the next day on), never so much that it ends before it
  * is planned. Minimises, one after the other, what is short, the number of sessions, waste and cost, and cooks as late as may be. Grams cooked,
  * days counted from today. Exact when `proven`; when the time is up, the best that was found with its gap. Throws RangeError for a problem that
- * is none. `seconds` for all of it, and as many more where a busy machine had covered less than may be in the first of them; `onFirst` hears
- * a plan before its sessions are the fewest.
+ * is none. `seconds` for all of it; `onFirst` hears a plan before its sessions are the fewest. Where a busy machine did not settle in the first of
+ * them what can be covered, that is looked for once more, and the rest has less.
  */
 export const schedule = (
   problem: ScheduleProblem,
@@ -244,19 +231,21 @@ export const schedule = (
   let gap = 0;
   let least = false;
   const aims = totals(model, problem);
+  let slice = seconds / aims.length;
+  const soon = Math.min(FIRST_SECONDS, slice);
   aims.forEach((costs, i) => {
     if (costs.size === 0 || [...costs.values()].every((c) => c === 0)) return;
-    const slice = seconds / aims.length;
-    const solved =
-      i === 0
-        ? leastShort(
-            model.builder.minimising(costs),
-            solver,
-            Math.min(FIRST_SECONDS, slice),
-            seconds,
-            (first) => onFirst?.(read(model, first.values, 1, first.status === 'optimal')),
-          )
-        : solver(model.builder.minimising(costs), slice);
+    const program = model.builder.minimising(costs);
+    let solved = solver(program, i === 0 ? soon : slice);
+    if (i === 0) {
+      if (solved.status !== 'infeasible')
+        onFirst?.(read(model, solved.values, 1, solved.status === 'optimal'));
+      // Whether a need is covered goes before everything that follows.
+      if (solved.status !== 'optimal') {
+        solved = better(solved, solver(program, SECOND_LOOK * seconds));
+        slice = ((1 - SECOND_LOOK) * seconds - soon) / (aims.length - 1);
+      }
+    }
     if (solved.status === 'infeasible') {
       // The first asks nothing that cannot be; a later one that found nothing in its time leaves what was found before.
       if (i === 0)
