@@ -67,7 +67,7 @@ test('a morning, a batch, a box and a fit without the server: the house has each
   await type(cold, /^Inside, poultry/, '74');
   await cold.getByRole('button', { name: 'It is cooked' }).click();
   await type(cold, /^Its empty weight/, '184');
-  await type(cold, /^Or type it/, '476');
+  await type(cold, /^Full weight/, '476');
   await cold.getByRole('button', { name: 'Take it' }).click();
   await expect(cold.getByTestId('balance')).toContainText('400 g raw = 292 g cooked + 108 g steam.');
   await cold.getByRole('button', { name: 'Fill the boxes', exact: true }).click();

@@ -89,15 +89,15 @@ test('1,200 g of turkey are weighed in, cooked, weighed and divided into six box
 
   // A pot lighter than its tare, then more than went in: each is said and nothing is lost.
   await type(page, /^Its empty weight/, '184');
-  await type(page, /^Or type it/, '150');
+  await type(page, /^Full weight/, '150');
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByRole('alert')).toContainText('Is it this pot? What was weighed in is kept.');
   await page.getByRole('button', { name: 'Weigh again' }).click();
-  await type(page, /^Or type it/, '1500');
+  await type(page, /^Full weight/, '1500');
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByRole('alert')).toContainText('116 g more than went in');
   await page.getByRole('button', { name: 'Weigh again' }).click();
-  await type(page, /^Or type it/, '1060');
+  await type(page, /^Full weight/, '1060');
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByTestId('balance')).toContainText('1,200 g raw = 876 g cooked + 324 g steam.');
   await expect(page.locator('.batch-yield-now')).toHaveText('0.730');
@@ -171,7 +171,7 @@ test('fat that may have run off is asked for before the boxes are filled', async
   await page.getByRole('button', { name: 'Cook it' }).click();
   await page.getByRole('button', { name: 'It is cooked' }).click();
   await type(page, /^Its empty weight/, '0');
-  await type(page, /^Or type it/, '350');
+  await type(page, /^Full weight/, '350');
   await page.getByRole('button', { name: 'Take it' }).click();
   await expect(page.getByText('100 g of fat went in. Was some of it poured off?')).toBeVisible();
   await expect(page.getByRole('button', { name: 'No fat was poured off: fill the boxes' })).toBeVisible();

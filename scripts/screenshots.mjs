@@ -114,7 +114,7 @@ const views = {
     await type(/^Inside/, '75');
     await press(page, 'It is cooked');
     await type(/^Its empty weight/, '184');
-    await type(/^Or type it/, '1060');
+    await type(/^Full weight/, '1060');
     await press(page, 'Take it');
     await page.getByRole('button', { name: 'Fill the boxes', exact: true }).click();
     const boxes = page.getByRole('list', { name: 'Boxes' }).getByRole('listitem');

@@ -371,10 +371,10 @@ export const shortSentences = (
     if (able.length === 0) return `${what}: no evening before it is free, within the days it keeps.`;
     if (dish && able.every(({ minutes }) => minutes < dish.minutes))
       return `${what}: it takes ${dish.minutes} minutes, and no evening before it has so many.`;
-    if (found.sessions.length >= problem.sessionsPerWeek)
-      return `${what}: ${problem.sessionsPerWeek} cooking sessions in seven days are not enough.`;
     // Without a proof it is not known that no other plan covers them.
     if (!found.leastShort) return `${what} by the best plan that was found in time.`;
+    if (found.sessions.length >= problem.sessionsPerWeek)
+      return `${what}: ${problem.sessionsPerWeek} cooking sessions in seven days are not enough.`;
     return `${what}: the pot holds ${Math.round(dish?.most ?? 0)} g at once.`;
   });
 };

@@ -43,7 +43,7 @@ const isMass = (key: string): boolean => key === 'kgLow' || key === 'kgHigh';
 const addressOf = (typed: ReadonlyMap<string, string>, { body }: Units): [string, string][] =>
   [...typed]
     .filter(([, value]) => value.trim() !== '')
-    .map(([key, value]) => [key, isMass(key) && /^[\d.,]+$/.test(value) ? `${value} ${body}` : value]);
+    .map(([key, value]) => [key, isMass(key) && /^[\d.,]+$/.test(value.trim()) ? `${value} ${body}` : value]);
 
 /** What is asked of the server: what is not typed to its end yet, or cannot be read, is left out. */
 const askedOf = (search: ReadonlyMap<string, string>, { body }: Units): Asked => {

@@ -171,7 +171,7 @@ export const PotStage = ({
           />
         )}
         <div className="pair">
-          <NumberField label="Or type it, g" value={gross} onChange={setGross} min={0.1} max={100_000} />
+          <NumberField label="Full weight, g" value={gross} onChange={setGross} min={0.1} max={100_000} />
           <Button disabled={gross === null} onClick={() => gross !== null && add(gross, 1)}>
             Take it
           </Button>
